@@ -1,0 +1,108 @@
+"""What all documents share: frozen models with a kind and a version, and errors in words.
+
+A document is described once, here in the core; from it come the API, the stored JSON, the
+published JSON Schemas, the TypeScript types and the files people exchange.
+"""
+
+from collections.abc import Mapping
+from fractions import Fraction
+from typing import Annotated, Any, Self
+
+from pydantic import BaseModel, BeforeValidator, ConfigDict, PlainSerializer, ValidationError, WithJsonSchema
+
+from steady_tide.core.errors import BadInput, Problem
+
+
+class Part(BaseModel):
+    """A piece of a document: immutable, and with no room for misspelt fields."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    @classmethod
+    def read(cls, data: object) -> Self:
+        """Validate plain data. Raises BadInput naming every field that is wrong."""
+        try:
+            return cls.model_validate(data)
+        except ValidationError as error:
+            raise BadInput(problems_of(error.errors(include_url=False))) from error
+
+    def plain(self) -> dict[str, Any]:
+        """The document as JSON-ready data; `read` of it gives an equal document."""
+        return self.model_dump(mode="json")
+
+
+def _rational(value: object) -> Fraction:
+    if isinstance(value, bool) or not isinstance(value, int | float | str | Fraction):
+        raise ValueError("write a number or a fraction such as 25, 1/50 or 24000/1001")
+    try:
+        fraction = Fraction(value)
+    except (ValueError, ZeroDivisionError, OverflowError):
+        raise ValueError("write a number or a fraction such as 25, 1/50 or 24000/1001") from None
+    if fraction <= 0:
+        raise ValueError("it has to be above 0")
+    if fraction > 100_000 or fraction < Fraction(1, 1_000_000):
+        raise ValueError("it lies beyond anything a camera does")
+    return fraction.limit_denominator(1_000_000)
+
+
+Rational = Annotated[
+    Fraction,
+    BeforeValidator(_rational),
+    PlainSerializer(str, return_type=str),
+    WithJsonSchema(
+        {
+            "type": ["string", "number"],
+            "pattern": r"^[0-9]+(\.[0-9]+)?(/[0-9]+)?$",
+            "exclusiveMinimum": 0,
+            "description": "A positive number, exact: 25, 1/50 or 24000/1001.",
+            "examples": ["25", "1/50", "24000/1001"],
+        }
+    ),
+]
+"""A positive rational: frame rates [1/s] and shutter times [s] are kept exact."""
+
+_WORDS = {
+    "missing": "this is missing",
+    "extra_forbidden": "this field is not known here; check the spelling",
+    "greater_than": "it has to be above {gt}",
+    "greater_than_equal": "it has to be at least {ge}",
+    "less_than": "it has to be below {lt}",
+    "less_than_equal": "it can be at most {le}",
+    "float_parsing": "write a number",
+    "float_type": "write a number",
+    "finite_number": "write a finite number",
+    "int_parsing": "write a whole number",
+    "int_type": "write a whole number",
+    "int_from_float": "write a whole number",
+    "bool_type": "write true or false",
+    "bool_parsing": "write true or false",
+    "string_type": "write text",
+    "string_too_short": "write at least {min_length} characters",
+    "string_too_long": "write at most {max_length} characters",
+    "string_pattern_mismatch": "only small letters, digits and hyphens are accepted",
+    "too_short": "at least {min_length} are needed",
+    "too_long": "at most {max_length} are accepted",
+    "literal_error": "it has to be one of {expected}",
+    "enum": "it has to be one of {expected}",
+    "list_type": "write a list",
+    "tuple_type": "write a list",
+    "dict_type": "write named fields",
+    "model_type": "write named fields",
+    "model_attributes_type": "write named fields",
+    "union_tag_invalid": "its `{discriminator}` has to be one of {expected_tags}",
+    "union_tag_not_found": "its `{discriminator}` is missing",
+    "json_invalid": "this is not valid JSON: {error}",
+}
+
+
+def problems_of(errors: list[Any] | tuple[Any, ...]) -> list[Problem]:
+    """Pydantic's errors in the words of this product, without type jargon in the paths."""
+    problems = []
+    for error in errors:
+        context: Mapping[str, object] = error.get("ctx") or {}
+        clean = {key: str(value).replace("'", "") for key, value in context.items()}
+        template = _WORDS.get(error["type"])
+        message = template.format(**clean) if template else error["msg"].removeprefix("Value error, ")
+        path = tuple(part for part in error["loc"] if not (isinstance(part, str) and "[" in part))
+        problems.append(Problem(path, message))
+    return problems

@@ -1,0 +1,1 @@
+"""Shutter, ISO and filters against the light: arithmetic, automatic exposure, reach, flicker."""

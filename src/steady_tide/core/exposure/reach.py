@@ -1,0 +1,131 @@
+"""Reach: the interval of scene light over which a set stays steady, and what ends it."""
+
+from dataclasses import dataclass
+from math import log2
+
+import numpy as np
+
+from steady_tide.core.exposure.automatic import automatic_exposure
+from steady_tide.core.quantities import setting_value
+
+
+@dataclass(frozen=True)
+class Tolerance:
+    """How far the picture may leave its aim [stops]: over it, and under it (both positive)."""
+
+    over_stops: float = 0.5
+    under_stops: float = 1.0
+
+
+@dataclass(frozen=True)
+class ExposureSet:
+    """The settings that decide exposure. Times in seconds; equal ends mean a fixed value."""
+
+    f_number: float
+    shortest_s: float
+    longest_s: float
+    iso_floor: float
+    iso_ceiling: float
+    loss_stops: float
+    bias_stops: float
+
+
+@dataclass(frozen=True)
+class Mark:
+    """One end of the reach: the light [EV at ISO 100] and what happens beyond it."""
+
+    ev100: float
+    reason: str
+
+
+@dataclass(frozen=True)
+class Reach:
+    """From the low mark to the high mark; `turns_ev100` is where ISO stops and the shutter starts moving."""
+
+    low: Mark
+    high: Mark
+    turns_ev100: float
+
+    def holds(self, ev100: float) -> bool:
+        """Whether the set is steady in this light."""
+        return self.low.ev100 <= ev100 <= self.high.ev100
+
+
+def light_for(settings: ExposureSet, *, shutter_s: float, iso: float) -> float:
+    """The scene light [EV at ISO 100] that this shutter and ISO expose exactly as aimed."""
+    exact = setting_value(f_number=settings.f_number, shutter_s=shutter_s, iso=iso)
+    return float(exact) + settings.loss_stops + settings.bias_stops
+
+
+def reach(
+    settings: ExposureSet,
+    *,
+    tolerance: Tolerance,
+    noise_limit_ev100: float,
+    shutter_runaway_s: float | None,
+) -> Reach:
+    """The interval of scene EV over which the set stays within tolerance.
+
+    noise_limit_ev100: below this light the picture is too noisy at the longest shutter.
+    shutter_runaway_s: an automatic shutter shorter than this [s] no longer gives the motion
+    that was asked for; None when that does not matter.
+    """
+    darkest = light_for(settings, shutter_s=settings.longest_s, iso=settings.iso_ceiling) - tolerance.under_stops
+    dark = Mark(darkest, "too dark: ISO and shutter are at their ends")
+    noisy = Mark(noise_limit_ev100, "too noisy: too little light reaches the sensor")
+    low = max(dark, noisy, key=lambda mark: mark.ev100)
+    brightest = light_for(settings, shutter_s=settings.shortest_s, iso=settings.iso_floor) + tolerance.over_stops
+    high = Mark(brightest, "too bright: highlights clip")
+    if shutter_runaway_s is not None and settings.shortest_s < shutter_runaway_s:
+        runaway = light_for(settings, shutter_s=shutter_runaway_s, iso=settings.iso_floor)
+        if runaway < high.ev100:
+            high = Mark(runaway, "the shutter runs away: motion starts to stutter")
+    turns = light_for(settings, shutter_s=settings.longest_s, iso=settings.iso_floor)
+    return Reach(low=low, high=high, turns_ev100=turns)
+
+
+@dataclass(frozen=True)
+class LedgerLine:
+    """One line of the sum [stops]: added as it stands."""
+
+    label: str
+    stops: float
+    detail: str
+
+
+@dataclass(frozen=True)
+class Ledger:
+    """The exposure as a sum anyone can check: the lines add up to `leftover_stops`."""
+
+    lines: tuple[LedgerLine, ...]
+    leftover_stops: float
+
+
+def ledger(
+    settings: ExposureSet, *, scene_ev100: float, scene_detail: str, losses: tuple[LedgerLine, ...]
+) -> Ledger:
+    """Scene light, less losses, less what the settings take, less the bias intended.
+
+    `losses` are positive stops and must add up to `settings.loss_stops`. The shutter and
+    ISO are those the camera will choose in this light. Positive leftover = too bright.
+    """
+    chosen = automatic_exposure(
+        scene_ev100=scene_ev100,
+        loss_stops=settings.loss_stops,
+        f_number=settings.f_number,
+        shortest_s=settings.shortest_s,
+        longest_s=settings.longest_s,
+        iso_floor=settings.iso_floor,
+        iso_ceiling=settings.iso_ceiling,
+        bias_stops=settings.bias_stops,
+    )
+    shutter_s, iso = float(chosen.shutter_s), float(chosen.iso)
+    lines = (
+        LedgerLine("Light on the subject", scene_ev100, scene_detail),
+        *(LedgerLine(loss.label, -loss.stops, loss.detail) for loss in losses),
+        LedgerLine("Aperture", -2.0 * log2(settings.f_number), f"f/{settings.f_number:g}"),
+        LedgerLine("Shutter", log2(shutter_s), f"1/{1 / shutter_s:.0f} s" if shutter_s < 0.3 else f"{shutter_s:g} s"),
+        LedgerLine("ISO", log2(iso / 100.0), f"ISO {iso:.0f}"),
+        LedgerLine("Bias you asked for", -settings.bias_stops, f"{settings.bias_stops:+.1f}"),
+    )
+    return Ledger(lines, float(np.sum([line.stops for line in lines])))

@@ -1,0 +1,1 @@
+"""What the light becomes as a picture: noise, pixels, bits."""

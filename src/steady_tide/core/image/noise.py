@@ -1,0 +1,64 @@
+"""Signal to noise from the light that reaches the sensor (EMVA 1288, linear model)."""
+
+import numpy as np
+
+from steady_tide.core.kit.device import Sensor
+from steady_tide.core.quantities import Quantity, focal_plane_exposure
+
+PHOTONS_PER_LUX_SECOND_UM2 = 11_000.0
+"""Photons per um2 and lx s of daylight in the visible band. **Assumed**."""
+EXCELLENT_SNR = 40.0
+ACCEPTABLE_SNR = 10.0
+"""Thresholds of ISO 12232 for a picture."""
+SHADOW_STOPS = 3.0
+"""How far under mid grey the shadow figure is taken."""
+
+
+def electrons(*, exposure_lux_s: Quantity, sensor: Sensor) -> Quantity:
+    """Mean electrons in one photosite for a luminous exposure [lx s]."""
+    photons = PHOTONS_PER_LUX_SECOND_UM2 * np.asarray(exposure_lux_s) * sensor.pixel_pitch_um**2
+    return photons * sensor.quantum_efficiency
+
+
+def signal_to_noise(*, mean_electrons: Quantity, photosites: Quantity, sensor: Sensor) -> Quantity:
+    """SNR of one delivered pixel made of `photosites` photosites.
+
+    mu / sqrt(mu + read^2 + (prnu mu)^2) per photosite (EMVA 1288); summing n photosites
+    gains sqrt(n) in shot and read noise, while the fixed pattern averages likewise.
+    photosites may be below one (an enlarged picture): the figure then falls accordingly.
+    """
+    mu = np.asarray(mean_electrons, dtype=float)
+    spread = np.sqrt(mu + sensor.read_noise_e**2 + np.square(sensor.prnu * mu))
+    return mu / spread * np.sqrt(photosites)
+
+
+def mid_grey_snr(
+    *, ev100: Quantity, loss_stops: Quantity, shutter_s: Quantity, f_number: float, photosites: Quantity, sensor: Sensor
+) -> Quantity:
+    """SNR at mid grey from scene light [EV at ISO 100] less losses [stops].
+
+    ISO does not enter: noise comes from too little light, a higher ISO only shows it.
+    """
+    light = np.asarray(ev100) - np.asarray(loss_stops)
+    exposure = focal_plane_exposure(ev100=light, shutter_s=shutter_s, f_number=f_number)
+    return signal_to_noise(mean_electrons=electrons(exposure_lux_s=exposure, sensor=sensor), photosites=photosites, sensor=sensor)
+
+
+def light_for_snr(
+    *, snr: float, shutter_s: float, f_number: float, loss_stops: float, photosites: float, sensor: Sensor
+) -> float:
+    """The scene light [EV at ISO 100] at which mid grey reaches an SNR; inverse of `mid_grey_snr`.
+
+    Returns infinity where the fixed pattern keeps the SNR below the wanted one in any light.
+    """
+    target = snr / np.sqrt(photosites)
+    # target^2 (mu + r^2 + p^2 mu^2) = mu^2
+    square = 1.0 - (target * sensor.prnu) ** 2
+    if square <= 0:
+        return float("inf")
+    half = target**2 / 2.0
+    mu = (half + np.sqrt(half**2 + square * (target * sensor.read_noise_e) ** 2)) / square
+    at_ev0 = electrons(
+        exposure_lux_s=focal_plane_exposure(ev100=-loss_stops, shutter_s=shutter_s, f_number=f_number), sensor=sensor
+    )
+    return float(np.log2(mu / at_ev0))

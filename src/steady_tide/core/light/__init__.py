@@ -1,0 +1,1 @@
+"""How much light there is: named conditions, the sun behind cloud, readings."""

@@ -1,0 +1,1 @@
+"""What moves: blur within a frame, shake, slow motion."""

@@ -1,0 +1,66 @@
+"""Blur within a frame and how fast things cross it."""
+
+from math import radians, tan
+from typing import Final
+
+import numpy as np
+
+from steady_tide.core.quantities import Quantity, require_positive
+
+WATER_INDEX: Final = 1.34
+"""Refractive index of sea water, as used for a flat port."""
+
+SHAKE_DEG_PER_S: Final[dict[str, float]] = {
+    "tripod": 0.02,
+    "gimbal": 0.5,
+    "tray": 3.0,
+    "standing": 5.0,
+    "swimming": 12.0,
+    "walking": 20.0,
+    "riding": 50.0,
+    "helmet-on-snow": 80.0,
+}
+"""**Assumed** shake rate [degrees/s, rms] by how the camera is carried; to be calibrated from footage."""
+
+
+def focal_length_px(*, width_px: Quantity, horizontal_fov_deg: float, projection: str) -> Quantity:
+    """Focal length in pixels at the centre of the picture.
+
+    rectilinear: W / (2 tan(HFOV/2)); fisheye (equidistant): W / HFOV. HFOV in (0, 180) for
+    rectilinear, (0, 360) for fisheye.
+    """
+    if projection == "rectilinear":
+        return np.asarray(width_px) / (2.0 * tan(radians(horizontal_fov_deg) / 2.0))
+    return np.asarray(width_px) / radians(horizontal_fov_deg)
+
+
+def angular_rate(*, speed_m_s: float, distance_m: float) -> float:
+    """Angular rate [rad/s] of a subject crossing the line of sight at a distance."""
+    require_positive("distance_m", distance_m)
+    return speed_m_s / distance_m
+
+
+def blur_px(*, rate_rad_s: Quantity, shutter_s: Quantity, focal_px: Quantity) -> Quantity:
+    """Length of the smear within one frame [pixels]: angular rate * shutter * focal length."""
+    return np.asarray(rate_rad_s) * np.asarray(shutter_s) * np.asarray(focal_px)
+
+
+def longest_useful_shutter(*, limit_px: float, rate_rad_s: float, focal_px: float) -> float:
+    """The longest shutter [s] that keeps the smear within a limit [pixels]."""
+    require_positive("rate_rad_s", rate_rad_s)
+    return limit_px / (rate_rad_s * focal_px)
+
+
+def flat_port_fov_deg(horizontal_fov_deg: float) -> float:
+    """Horizontal view angle [degrees] behind a flat port under water.
+
+    sin(theta_water) = sin(theta_air) / 1.34, for the half angle (Snell).
+    """
+    half_air = radians(min(horizontal_fov_deg, 178.0) / 2.0)
+    return float(np.degrees(2.0 * np.arcsin(np.sin(half_air) / WATER_INDEX)))
+
+
+def slow_factor(*, recorded: Quantity, timeline: float) -> Quantity:
+    """How many times slower recorded frames play on a timeline."""
+    require_positive("timeline", timeline)
+    return np.asarray(recorded) / timeline

@@ -1,0 +1,127 @@
+"""Names, units and conversions of the quantities the product works in.
+
+Everything that can be is kept in stops (base-2 logarithms), so that a plan is a sum.
+Floats and NumPy arrays are accepted alike; shapes follow NumPy's broadcasting.
+Sources by key: see docs/sources.md.
+"""
+
+import math
+from fractions import Fraction
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from steady_tide.core.errors import OutOfRange
+
+Floats = NDArray[np.float64]
+Quantity = float | Floats
+
+INCIDENT_CONSTANT: Final = 250.0
+"""C [lx s], calibration of incident-light meters (ISO 2720)."""
+REFLECTED_CONSTANT: Final = 12.5
+"""K [cd s/m2], calibration of reflected-light meters (ISO 2720)."""
+LENS_FACTOR: Final = 0.65
+"""q, focal-plane exposure per luminance: lens, vignetting and cosine together (ISO 12232)."""
+MID_GREY_EXPOSURE: Final = 10.0
+"""H * S [lx s] of mid grey (ISO 12232, standard output sensitivity)."""
+SATURATION_EXPOSURE: Final = 78.0
+"""H * S [lx s] at saturation (ISO 12232, saturation-based speed)."""
+LUX_AT_EV0: Final = INCIDENT_CONSTANT / 100.0
+"""Illuminance [lx] at EV 0 for ISO 100."""
+LUMINANCE_AT_EV0: Final = REFLECTED_CONSTANT / 100.0
+"""Luminance [cd/m2] at EV 0 for ISO 100."""
+HALF_TURN_DEG: Final = 180.0
+
+
+def require_positive(name: str, value: Quantity) -> None:
+    """Raise OutOfRange unless every value is finite and above zero."""
+    array = np.asarray(value, dtype=float)
+    if not np.all(np.isfinite(array)) or np.any(array <= 0):
+        raise OutOfRange(name, "it has to be above 0")
+
+
+def stops(ratio: Quantity) -> Quantity:
+    """Stops of a ratio of light: log2(ratio). Range: ratio > 0."""
+    require_positive("ratio", ratio)
+    return _same(np.log2(ratio), ratio)
+
+
+def ev100_from_lux(lux: Quantity) -> Quantity:
+    """EV at ISO 100 [stops] of an illuminance [lx]; E = 2.5 * 2^EV (ISO 2720, C = 250)."""
+    require_positive("lux", lux)
+    return _same(np.log2(np.asarray(lux) / LUX_AT_EV0), lux)
+
+
+def lux_from_ev100(ev100: Quantity) -> Quantity:
+    """Illuminance [lx] at an EV for ISO 100 [stops]; inverse of `ev100_from_lux`."""
+    return _same(LUX_AT_EV0 * np.exp2(ev100), ev100)
+
+
+def luminance_from_ev100(ev100: Quantity) -> Quantity:
+    """Luminance of mid grey [cd/m2] at an EV for ISO 100; L = 0.125 * 2^EV (ISO 2720, K = 12.5)."""
+    return _same(LUMINANCE_AT_EV0 * np.exp2(ev100), ev100)
+
+
+def setting_value(*, f_number: Quantity, shutter_s: Quantity, iso: Quantity) -> Quantity:
+    """The EV for ISO 100 that these settings expose to mid grey [stops].
+
+    log2(N^2 / t) - log2(S / 100) (APEX; ISO 2720). All arguments above zero.
+    """
+    for name, value in (("f_number", f_number), ("shutter_s", shutter_s), ("iso", iso)):
+        require_positive(name, value)
+    exact = np.log2(np.square(f_number) / np.asarray(shutter_s)) - np.log2(np.asarray(iso) / 100.0)
+    return float(exact) if np.ndim(exact) == 0 else exact
+
+
+def focal_plane_exposure(*, ev100: Quantity, shutter_s: Quantity, f_number: Quantity) -> Quantity:
+    """Luminous exposure of mid grey on the sensor [lx s]: H = q L t / N^2 (ISO 12232)."""
+    exact = LENS_FACTOR * LUMINANCE_AT_EV0 * np.exp2(ev100) * np.asarray(shutter_s) / np.square(f_number)
+    return float(exact) if np.ndim(exact) == 0 else exact
+
+
+def density_stops(density: float) -> float:
+    """Stops taken by an optical density: D / log10(2) = D / 0.30103."""
+    return density / math.log10(2.0)
+
+
+def shutter_angle_deg(*, shutter_s: Quantity, rate: Quantity) -> Quantity:
+    """Shutter angle [degrees] = 360 * frames per second * shutter time."""
+    exact = 360.0 * np.asarray(rate) * np.asarray(shutter_s)
+    return float(exact) if np.ndim(exact) == 0 else exact
+
+
+def shutter_at_angle(*, angle_deg: float, rate: Fraction) -> Fraction:
+    """Shutter time [s], exact, at an angle in (0, 360] degrees."""
+    if not 0 < angle_deg <= 360:
+        raise OutOfRange("angle_deg", "it has to be above 0 and at most 360 degrees")
+    return Fraction(angle_deg).limit_denominator(1000) / 360 / rate
+
+
+def mired(kelvin: float) -> float:
+    """Reciprocal megakelvin of a colour temperature [K]: 10^6 / T (CIE 15)."""
+    require_positive("kelvin", kelvin)
+    return 1e6 / kelvin
+
+
+def mired_shift(*, from_kelvin: float, to_kelvin: float) -> float:
+    """Mired shift from one colour temperature [K] to another."""
+    return mired(to_kelvin) - mired(from_kelvin)
+
+
+def rate_text(rate: Fraction) -> str:
+    """A frame rate as people say it: 25, 29.97, 23.98."""
+    return str(rate.numerator) if rate.denominator == 1 else f"{float(rate):.2f}"
+
+
+def shutter_text(shutter_s: Fraction | float) -> str:
+    """A shutter time as people write it: 1/50, 1/97, 0.5 s, 15 s."""
+    seconds = float(shutter_s)
+    if seconds >= 0.3:
+        return f"{seconds:.1f} s".replace(".0 s", " s")
+    return f"1/{1 / seconds:.0f}"
+
+
+def _same(result: Floats | np.floating, like: Quantity) -> Quantity:
+    """A float for a float, an array for an array."""
+    return float(result) if np.ndim(like) == 0 else np.asarray(result)

@@ -1,0 +1,1 @@
+"""Devices and their modes, filters: documents and their limits."""

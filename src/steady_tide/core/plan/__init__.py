@@ -1,0 +1,1 @@
+"""The planner: brief and stance in; the cheapest feasible set out, with its reasons."""

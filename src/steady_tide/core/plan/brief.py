@@ -1,0 +1,59 @@
+"""The brief: what the scene is, what it is for, and how it will be filmed."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from steady_tide.core.document import Part, Rational
+from steady_tide.core.light.level import LightSource
+
+Carrying = Literal[
+    "tripod", "gimbal", "tray", "standing", "swimming", "walking", "riding", "helmet-on-snow"
+]
+Shape = Literal["16:9", "4:3", "8:7", "9:16"]
+
+
+class Delivery(Part):
+    """What the film needs: shape, size, timeline, room to crop and slow, where it is edited."""
+
+    shapes: Annotated[list[Shape], Field(min_length=1, max_length=4)] = ["16:9"]
+    long_side_px: int = Field(default=1920, ge=320, le=8192, description="Longer side of the finished film [px].")
+    timeline_rate: Rational = Field(default=25, validate_default=True, description="Frames per second of the film.")
+    slowed: float = Field(default=1, ge=1, le=40, description="How many times slower it should play at most.")
+    crop_room: float = Field(default=0, ge=0, le=0.7, description="Share of the width kept free for cropping later.")
+    edited_on: Literal["phone", "laptop", "desktop"] = "laptop"
+
+
+class Water(Part):
+    """What water adds to a scene."""
+
+    depth_m: float = Field(default=5, gt=0, le=60, description="Deepest planned depth [m].")
+    colour: Literal["blue", "green", "murky"] = "green"
+    port: Literal["bare", "flat", "dome"] = "flat"
+    housing_rating_m: float | None = Field(default=None, gt=0, le=200, description="Rating of the housing [m]; none = bare.")
+    lamp: bool = Field(default=False, description="Whether a lamp lights the subject.")
+
+
+class Brief(Part):
+    """One scene as its maker states it. Everything typed here wins over a model."""
+
+    document: Literal["steady-tide/brief"] = "steady-tide/brief"
+    version: Literal[1] = 1
+    name: str = Field(default="", max_length=120)
+    scenario: Literal["underwater", "low-light", "motion", "product"]
+    light: LightSource
+    falls_stops: float = Field(default=0.5, ge=0, le=12, description="How much darker it may get in the take [stops].")
+    rises_stops: float = Field(default=0.5, ge=0, le=12, description="How much brighter it may get in the take [stops].")
+    mains_hz: Literal[50, 60] = 50
+    carried: Carrying = "standing"
+    subject_speed_m_s: float = Field(default=1, ge=0, le=150, description="Across the line of sight [m/s].")
+    subject_distance_m: float = Field(default=3, gt=0, le=5000, description="Camera to subject [m].")
+    frozen: bool = Field(default=False, description="Whether nothing may blur (drops, splashes).")
+    point_of_view: bool = Field(default=False, description="Whether the camera sees what its carrier sees.")
+    water: Water | None = None
+    minutes: float = Field(default=20, gt=0, le=1440, description="How long the camera runs in all [minutes].")
+    temperature_c: float = Field(default=15, ge=-40, le=55)
+    repeatable: bool = Field(default=True, description="Whether the moment can be had again.")
+    sound_used: bool = True
+    windy: bool = False
+    delivery: Delivery = Delivery()

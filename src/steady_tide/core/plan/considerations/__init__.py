@@ -1,0 +1,13 @@
+"""Considerations: small named functions that price a choice in stops-equivalents.
+
+One currency makes the trade-offs explicit. A function over a `Block` returns an array that
+broadcasts to (frames, exposures); its `fact` puts the figure behind it into words for one
+point. All weights are **assumed** practice: they stand in the table, not in the formulas.
+"""
+
+from steady_tide.core.plan.considerations import exposure, motion, picture
+from steady_tide.core.plan.considerations.table import Consideration
+from steady_tide.core.plan.space import Block
+
+BLOCK_CONSIDERATIONS: tuple[Consideration[Block], ...] = (*exposure.TABLE, *motion.TABLE, *picture.TABLE)
+"""Every consideration over frames and exposures, in the order in which reasons are told."""

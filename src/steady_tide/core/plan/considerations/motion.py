@@ -1,0 +1,89 @@
+"""Considerations about movement: shake, smear, slow motion, judder."""
+
+import numpy as np
+
+from steady_tide.core.plan.considerations.table import Consideration, one, over
+from steady_tide.core.plan.space import Block
+from steady_tide.core.plan.stance import Axis
+from steady_tide.core.quantities import Floats, shutter_text
+
+SMEAR_LIMIT_SHARE = 3 / 1920
+"""Share of the finished frame's width a shake smear may take unseen. **Assumed**."""
+JITTER_LIMIT_SHARE = 4 / 1920
+"""Share of the width the picture may jump between frames unseen. **Assumed**."""
+UNSTEADIED_SMEAR = 0.35
+"""Blur in a frame that moves as blurred is half hidden; stabilised, it pulses. **Assumed**."""
+WANTED_FACTOR = {"real-time": 1.0, "room-to-slow": 2.0, "slow-first": 4.0}
+
+
+def _limit(block: Block, share: float) -> float:
+    return share * block.situation.brief.delivery.long_side_px
+
+
+def _smear(block: Block) -> Floats:
+    stops_over = np.log2(np.maximum(block.smear_px / _limit(block, SMEAR_LIMIT_SHARE), 1.0))
+    steadied = np.where(block.removes > 0, 1.0, UNSTEADIED_SMEAR)
+    return np.asarray(steadied * stops_over)
+
+
+def _smear_fact(block: Block) -> str:
+    return f"{one(block.smear_px):.1f} px of shake smear at {shutter_text(one(block.aim.shutter_s))} s"
+
+
+def _unsteady(block: Block) -> Floats:
+    share = 0.25 if block.situation.stance.steadying != "in-camera" else 1.0
+    return np.asarray(share * np.log2(1.0 + block.jitter_px / _limit(block, JITTER_LIMIT_SHARE)))
+
+
+def _unsteady_fact(block: Block) -> str:
+    return f"{one(block.jitter_px):.1f} px jump between frames ({block.situation.brief.carried})"
+
+
+def _camera_steadied(block: Block) -> Floats:
+    """Stabilising in the camera against the stance, or where a support already does it."""
+    wanted_off = block.situation.stance.steadying in ("in-post", "support")
+    supported = block.situation.brief.carried in ("tripod", "gimbal")
+    per_level = np.asarray(block.crop / 0.1 + (block.removes > 0))
+    return per_level * ((0.8 if wanted_off else 0.0) + (0.8 if supported else 0.0))
+
+
+def wanted_slow_factor(block: Block) -> float:
+    """How much slowing the brief and the tempo together ask for."""
+    stance = WANTED_FACTOR[block.situation.stance.tempo]
+    return max(block.situation.brief.delivery.slowed, stance)
+
+
+def _slow(block: Block) -> Floats:
+    missing = max(np.log2(wanted_slow_factor(block) / block.slow_factor), 0.0)
+    return np.full((1, 1), missing)
+
+
+def _too_fast(block: Block) -> Floats:
+    if block.situation.stance.tempo == "slow-first":
+        return np.full((1, 1), 0.15 * max(np.log2(block.slow_factor / wanted_slow_factor(block)), 0.0))
+    return np.full((1, 1), max(np.log2(block.slow_factor / wanted_slow_factor(block)), 0.0))
+
+
+def _slow_fact(block: Block) -> str:
+    return f"plays {block.slow_factor:.3g}× slower, {wanted_slow_factor(block):.3g}× wanted"
+
+
+def _judder(block: Block) -> Floats:
+    whole = max(round(block.slow_factor), 1)
+    return np.full((1, 1), float(abs(block.slow_factor / whole - 1.0) > 0.002))
+
+
+def _judder_fact(block: Block) -> str:
+    timeline = float(block.situation.brief.delivery.timeline_rate)
+    even = "fits" if one(_judder(block)) == 0 else "does not fit"
+    return f"{float(block.rate):.4g} fps {even} a {timeline:.4g} fps timeline"
+
+
+TABLE = (
+    Consideration("smear", "Shake smear in a frame", "both", 0.8, _smear, _smear_fact, "smear = shake · shutter · focal length; shake assumed", warn_above=1.0),
+    Consideration("unsteady", "Shake between frames", "frame", 0.6, _unsteady, _unsteady_fact, "shake rates assumed", axis=Axis.STEADYING, warn_above=2.0),
+    Consideration("camera-steadied", "Steadied in the camera", "frame", 1.0, _camera_steadied, _unsteady_fact, "assumed", axis=Axis.STEADYING),
+    Consideration("slow-motion", "Slow motion short of the wish", "frame", 1.6, _slow, _slow_fact, "recorded over timeline rate", axis=Axis.TEMPO, warn_above=0.5),
+    Consideration("rate-unused", "Frames nobody needs", "frame", 0.35, _too_fast, _slow_fact, "assumed", axis=Axis.TEMPO),
+    Consideration("judder", "Uneven motion on the timeline", "frame", 1.2, _judder, _judder_fact, "whole multiples only"),
+)  # fmt: skip

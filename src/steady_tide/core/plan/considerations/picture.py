@@ -1,0 +1,132 @@
+"""Considerations about the picture itself: noise, pixels, view, power."""
+
+import numpy as np
+
+from steady_tide.core.plan.considerations.table import Consideration, one, over
+from steady_tide.core.plan.space import Block
+from steady_tide.core.plan.stance import Axis
+from steady_tide.core.quantities import Floats
+
+WANTED_SNR = 22.0
+"""SNR at mid grey above which nobody looks for noise. **Assumed**, between ISO 12232's 10 and 40."""
+DIM_EV100 = 6.0
+"""Below this light the device's low-light tuning counts. **Assumed**."""
+SPARE_WEIGHT = {"just-enough": 0.6, "headroom": 0.12, "highest": 0.0}
+WANTED_PIXELS = {"just-enough": 1.0, "headroom": 1.5, "highest": 3.0}
+HEAT_AIR_C = 25.0
+
+VIEW_COST: dict[str, dict[str, float]] = {
+    "underwater": {"widest": 0.5, "wide": 0.0, "rectilinear": 0.3, "rectilinear-level": 0.5, "narrow": 2.0, "ultra-wide": 0.2, "standard": 0.3, "telephoto": 3.0},
+    "low-light": {"widest": 0.1, "wide": 0.0, "rectilinear": 0.2, "rectilinear-level": 0.4, "narrow": 1.2, "ultra-wide": 0.8, "standard": 0.0, "telephoto": 1.2},
+    "motion": {"widest": 0.3, "wide": 0.0, "rectilinear": 0.2, "rectilinear-level": 0.2, "narrow": 1.0, "ultra-wide": 0.4, "standard": 0.1, "telephoto": 0.9},
+    "product": {"widest": 2.5, "wide": 1.6, "rectilinear": 0.5, "rectilinear-level": 0.6, "narrow": 0.1, "ultra-wide": 1.6, "standard": 0.2, "telephoto": 0.0},
+}  # fmt: skip
+"""What a view costs in a scenario, by practice. **Assumed**."""
+POINT_OF_VIEW_COST = {"widest": 0.0, "wide": 0.1, "ultra-wide": 0.0}
+
+
+def _noise(block: Block) -> Floats:
+    def short(snr: Floats) -> Floats:
+        return np.minimum(2.0 * np.log2(np.maximum(WANTED_SNR / np.maximum(snr, 1e-6), 1.0)), 12.0)
+
+    situation = block.situation
+    in_dark = short(block.snr(situation.dark_ev100, block.dark))
+    return np.asarray(0.6 * short(block.snr(situation.aim_ev100, block.aim)) + 0.4 * in_dark)
+
+
+def _noise_fact(block: Block) -> str:
+    snr = one(block.snr(block.situation.aim_ev100, block.aim))
+    return f"signal to noise {snr:.0f} at mid grey (40 is excellent, 10 acceptable)"
+
+
+def _missing(block: Block) -> Floats:
+    return np.asarray(2.0 * np.log2(np.maximum(1.0 / block.have_over_need, 1.0)))
+
+
+def _pixels_fact(block: Block) -> str:
+    have = one(block.have_over_need)
+    return f"{have:.2f}× the pixels across that the film needs"
+
+
+def _short_of_wish(block: Block) -> Floats:
+    wish = WANTED_PIXELS[block.situation.stance.resolution]
+    return np.asarray(np.log2(np.clip(wish / block.have_over_need, 1.0, wish)))
+
+
+def _spare(block: Block) -> Floats:
+    wish = WANTED_PIXELS[block.situation.stance.resolution]
+    weight = SPARE_WEIGHT[block.situation.stance.resolution]
+    return np.asarray(weight * np.log2(np.maximum(block.have_over_need / wish, 1.0)))
+
+
+def _view(block: Block) -> Floats:
+    table = VIEW_COST[block.situation.brief.scenario]
+    if block.situation.brief.point_of_view:
+        table = {**table, **POINT_OF_VIEW_COST}
+    costs = np.array([table[view.kind] for view in block.situation.device.views])
+    return np.asarray(costs[block.frames.view][:, None])
+
+
+def _view_fact(block: Block) -> str:
+    view = block.situation.device.views[int(block.frames.view[0])]
+    brief = block.situation.brief
+    seen = "point of view" if brief.point_of_view else brief.scenario.replace("-", " ")
+    return f"{view.label}, {view.horizontal_fov_deg:.0f}° across, for {seen}"
+
+
+def _focus(block: Block) -> Floats:
+    return np.full((1, 1), float(block.lens.close_focus_m > block.situation.brief.subject_distance_m))
+
+
+def _focus_fact(block: Block) -> str:
+    return f"{block.lens.label} focuses from {block.lens.close_focus_m:g} m, subject at {block.situation.brief.subject_distance_m:g} m"
+
+
+def _sensor_share(block: Block) -> Floats:
+    views = np.array([view.sensor_share for view in block.situation.device.views])
+    return np.asarray(-np.log2(views[block.frames.view][:, None]))
+
+
+def _untuned(block: Block) -> Floats:
+    dim = float(block.situation.aim_ev100 < DIM_EV100)
+    return np.asarray(dim * (1.0 - block.tuned))
+
+
+def battery_minutes(block: Block) -> Floats:
+    """Minutes one cell lasts at this draw and temperature, shape (K, 1). Linear in cold, **assumed**."""
+    battery, celsius = block.situation.device.battery, block.situation.brief.temperature_c
+    cold = float(np.interp(celsius, [-20.0, 0.0, 20.0], [battery.share_at_0_c * 0.6, battery.share_at_0_c, 1.0]))
+    return np.asarray(60.0 * battery.capacity_wh * cold / block.draw_w)
+
+
+def _power(block: Block) -> Floats:
+    return np.asarray(np.log2(1.0 + block.situation.brief.minutes / battery_minutes(block)))
+
+
+def _power_fact(block: Block) -> str:
+    minutes = one(battery_minutes(block))
+    return f"{one(block.draw_w):.1f} W: a cell lasts {minutes:.0f} min, {block.situation.brief.minutes:g} min wanted"
+
+
+def _heat(block: Block) -> Floats:
+    limit = block.situation.device.heat_limit_minutes
+    if limit is None or block.situation.brief.water:
+        return np.zeros((1, 1))
+    hardest = max(mode.draw_w for mode in block.situation.device.modes)
+    warm = 1.0 + (HEAT_AIR_C - block.situation.brief.temperature_c) / 40.0
+    minutes = limit * (hardest / block.draw_w) ** 1.5 * max(warm, 0.3)
+    return np.asarray(over(np.log2(block.situation.brief.minutes / minutes)))
+
+
+TABLE = (
+    Consideration("noise", "Noise from too little light", "both", 0.5, _noise, _noise_fact, "EMVA 1288; wanted figure assumed", warn_above=1.0),
+    Consideration("pixels-missing", "Pixels missing for the film", "frame", 1.0, _missing, _pixels_fact, "crop arithmetic", warn_above=0.2),
+    Consideration("pixels-wish", "Room to crop and steady", "frame", 0.5, _short_of_wish, _pixels_fact, "assumed", axis=Axis.RESOLUTION),
+    Consideration("pixels-spare", "Pixels nobody needs", "frame", 1.0, _spare, _pixels_fact, "assumed", axis=Axis.RESOLUTION),
+    Consideration("view", "View for the scene", "frame", 1.0, _view, _view_fact, "assumed"),
+    Consideration("focus", "Closer than the lens focuses", "frame", 4.0, _focus, _focus_fact, "close focus of the lens"),
+    Consideration("sensor-share", "Sensor left unread", "frame", 0.25, _sensor_share, _view_fact, "share of the sensor's width"),
+    Consideration("untuned", "Mode not tuned for low light", "frame", 0.5, _untuned, lambda b: "tuned for low light" if one(b.tuned) else "not tuned for low light", "assumed"),
+    Consideration("power", "Battery", "frame", 0.35, _power, _power_fact, "Wh over W; cold share assumed", warn_above=0.6),
+    Consideration("heat", "Heat", "frame", 0.8, _heat, lambda b: f"{one(b.draw_w):.1f} W for {b.situation.brief.minutes:g} min", "assumed", warn_above=0.4),
+)  # fmt: skip

@@ -1,0 +1,49 @@
+"""What a consideration is."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Generic, Literal, TypeVar
+
+import numpy as np
+
+from steady_tide.core.plan.stance import Axis
+from steady_tide.core.quantities import Floats
+
+Over = TypeVar("Over")
+"""What a consideration looks at: a block of frames and exposures, or recordings."""
+
+
+@dataclass(frozen=True)
+class Consideration(Generic[Over]):
+    """One reason to prefer one set over another.
+
+    key, label: its name in documents and on screen. scope: which columns it varies over;
+    "frame" (K, 1), "exposure" (1, O), "both" (K, O) through shutter and losses alone, or
+    "recording" (R,).
+    weight: stops-equivalents per unit of `cost`; **assumed**. axis: the disagreement that
+    moves it, if one does. warn_above: cost from which the price is told beside the plan.
+    """
+
+    key: str
+    label: str
+    scope: Literal["frame", "exposure", "both", "recording"]
+    weight: float
+    cost: Callable[[Over], Floats]
+    fact: Callable[[Over], str]
+    source: str
+    axis: Axis | None = None
+    warn_above: float = 1.0
+
+    def price(self, over: Over) -> Floats:
+        """Cost in stops-equivalents, never negative, in the shape of the scope."""
+        return np.asarray(self.weight * self.cost(over))
+
+
+def over(value: Floats, limit: float = 0.0) -> Floats:
+    """How far a value lies above a limit, else 0."""
+    return np.maximum(value - limit, 0.0)
+
+
+def one(value: Floats) -> float:
+    """The figure of a single point."""
+    return float(np.asarray(value).reshape(-1)[0])

@@ -1,0 +1,203 @@
+"""Explanation by difference: for each setting its nearest rivals and what turned them."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
+from steady_tide.core.plan.considerations import recording as recording_room
+from steady_tide.core.plan.considerations.recording import RecordingChoice
+from steady_tide.core.plan.considerations.table import Consideration
+from steady_tide.core.plan.finish import weigh_bias
+from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING_VALUES
+from steady_tide.core.plan.offers import Offer, offers, text_of
+from steady_tide.core.plan.plan import Decision, Option, Price, Rival, Turn
+from steady_tide.core.plan.search import Landscape, Point
+from steady_tide.core.plan.space import Block
+from steady_tide.core.plan.stance import AXIS_LABELS, Axis, Stance
+from steady_tide.core.plan.weighing import Weighing
+
+RIVALS_TOLD = 2
+TURNS_TOLD = 4
+UNTOLD = 0.02
+"""Differences smaller than this [stops] are not told."""
+SEARCHED = (*FRAME_VALUES, *RECORDING_VALUES, *EXPOSURE_VALUES, Setting.COLOUR_PROFILE)
+
+
+@dataclass(frozen=True)
+class Term:
+    """A consideration's cost at a point, and its fact when asked for."""
+
+    label: str
+    source: str
+    axis: Axis | None
+    cost: float
+    warn_above: float
+    fact: str
+
+
+class PointView:
+    """One complete set looked at closely: its terms, each with its cost and fact."""
+
+    def __init__(self, landscape: Landscape, point: Point) -> None:
+        self.landscape = landscape
+        self.point = point
+        situation = landscape.situation_for(point.profile)
+        one_frame = landscape.frames.take(_index(point.frame))
+        one_exposure = landscape.exposures.take(_index(point.exposure))
+        self.block = Block(situation, one_frame, one_exposure)
+        self.recording = RecordingChoice(situation, landscape.recordings).at(point.recording)
+        self.profile = situation.device.profiles[point.profile]
+
+    @cached_property
+    def terms(self) -> dict[str, Term]:
+        """Every consideration at this point by key."""
+        found = {one.key: _term(one, self.block) for one in BLOCK_CONSIDERATIONS}
+        found |= {one.key: _term(one, self.recording) for one in recording_room.TABLE}
+        situation = self.block.situation
+        for key, label, weighing, value in (
+            ("profile", "Profile for finish and light", self.landscape.profile_weighing, self.profile.key),
+            ("bias", "Exposure bias", weigh_bias(situation, self.profile), situation.bias_stops),
+        ):
+            words = "; ".join(objection.words for objection in weighing.objections[value]) or weighing.praise
+            found[key] = Term(label, "assumed", Axis.FINISH, weighing.cost(value), 1.2, words)
+        return found
+
+    def prices(self) -> list[Price]:
+        """What this set pays dearly for, dearest first."""
+        dear = [term for term in self.terms.values() if term.cost >= term.warn_above]
+        dear.sort(key=lambda term: -term.cost)
+        return [Price(label=term.label, cost=round(term.cost, 2), words=term.fact) for term in dear]
+
+
+def _index(number: int):  # type: ignore[no-untyped-def]
+    import numpy as np
+
+    return np.array([number])
+
+
+def _term(consideration: Consideration[Block] | Consideration[RecordingChoice], over: object) -> Term:
+    cost = float(consideration.price(over).reshape(-1)[0])  # type: ignore[arg-type]
+    fact = consideration.fact(over)  # type: ignore[arg-type]
+    return Term(consideration.label, consideration.source, consideration.axis, cost, consideration.warn_above, fact)
+
+
+def turns(here: PointView, there: PointView) -> list[tuple[Turn, Term]]:
+    """The considerations in which two sets differ, largest difference first."""
+    found = []
+    for key, term in here.terms.items():
+        other = there.terms[key]
+        difference = other.cost - term.cost
+        if abs(difference) >= UNTOLD:
+            turn = Turn(label=term.label, difference=round(difference, 2), here=term.fact, there=other.fact, source=term.source)
+            found.append((turn, term))
+    found.sort(key=lambda pair: -abs(pair[0].difference))
+    return found[:TURNS_TOLD]
+
+
+class Explainer:
+    """Writes the decisions of a chosen set."""
+
+    def __init__(self, landscape: Landscape, chosen: Point) -> None:
+        self.landscape = landscape
+        self.view = PointView(landscape, chosen)
+        self.situation = self.view.block.situation
+        self.menu = {entry.setting: entry for entry in self.situation.device.menu}
+        self.total = landscape.least(chosen.profile)
+
+    def searched(self, setting: Setting, value: Value) -> Decision:
+        """A setting decided by the search."""
+        found = self.landscape.rivals(setting)
+        offered = offers(self.situation, setting)
+        options = [self._option(setting, value, offer, found.get(offer.value, (float("inf"), None))[0]) for offer in offered]
+        near = sorted((cost, str(other), other, point) for other, (cost, point) in found.items() if point and other != value)
+        rivals, reasons = [], []
+        for cost, _, other, point in near[:RIVALS_TOLD]:
+            told = turns(self.view, PointView(self.landscape, point))
+            reasons.append(told)
+            turned_by = [turn for turn, _ in told]
+            text = text_of(self.situation, setting, other)
+            rivals.append(Rival(value=other, text=text, cost=round(cost - self.total, 2), turned_by=turned_by))
+        why, axis = self._why(setting, rivals, reasons)
+        return self._decision(setting, value, why, axis, rivals, options)
+
+    def weighed(self, setting: Setting, value: Value, weighing: Weighing) -> Decision:
+        """A setting decided by a rule of its own."""
+        base = weighing.cost(value)
+        offered = offers(self.situation, setting)
+        options = [
+            Option(value=offer.value, text=offer.text, cost=round(weighing.cost(offer.value) - base, 2)) for offer in offered
+        ]
+        rivals = []
+        for offer in sorted(offered, key=lambda offer: weighing.cost(offer.value)):
+            if offer.value != value:
+                against = weighing.objections[offer.value]
+                turned_by = [
+                    Turn(label=one.words, difference=round(one.cost, 2), here=weighing.praise, there=one.words, source="assumed")
+                    for one in against
+                ]
+                cost = round(weighing.cost(offer.value) - base, 2)
+                rivals.append(Rival(value=offer.value, text=offer.text, cost=cost, turned_by=turned_by))
+        best = weighing.best() == value
+        why = weighing.praise if best else "; ".join(one.words for one in weighing.objections[value]) or weighing.praise
+        return self._decision(setting, value, _sentence(why), weighing.axis, rivals[:RIVALS_TOLD], options)
+
+    def _option(self, setting: Setting, value: Value, offer: Offer, cost: float) -> Option:
+        if cost == float("inf"):
+            return Option(value=offer.value, text=offer.text, cost=None, refused=self._refusal(setting, offer))
+        return Option(value=offer.value, text=offer.text, cost=0.0 if offer.value == value else round(cost - self.total, 2))
+
+    def _refusal(self, setting: Setting, offer: Offer) -> str:
+        from steady_tide.core.plan.feasibility import first_clash
+
+        clash = first_clash(self.landscape, setting, offer.value)
+        device = self.situation.device.name
+        if not clash:
+            return f"{device} does not offer it with what you pinned"
+        with_text = " and ".join(f"{SETTINGS[other].label.lower()} {text_of(self.situation, other, pin)}" for other, pin in clash)
+        return f"{device} does not offer it with {with_text}"
+
+    def _why(
+        self, setting: Setting, rivals: list[Rival], reasons: list[list[tuple[Turn, Term]]]
+    ) -> tuple[str, Axis | None]:
+        if not rivals:
+            return "The only value this device offers here.", None
+        if setting in self.landscape.pins:
+            return "You pinned it; everything else is solved around it.", None
+        against = [(turn, term) for turn, term in reasons[0] if turn.difference > 0]
+        if not against:
+            return "Nothing sets it apart from its nearest rival.", None
+        turn, _ = against[0]
+        axis = next((term.axis for _, term in against if term.axis is not None), None)
+        there = f" With {rivals[0].text}: {turn.there}." if turn.there != turn.here else ""
+        return f"{_sentence(turn.here)}{there}", axis
+
+    def _decision(
+        self, setting: Setting, value: Value, why: str, axis: Axis | None, rivals: list[Rival], options: list[Option]
+    ) -> Decision:
+        entry = self.menu.get(setting)
+        return Decision(
+            setting=setting,
+            label=SETTINGS[setting].label,
+            room=SETTINGS[setting].room,
+            menu_label=entry.label if entry else "",
+            value=value,
+            text=text_of(self.situation, setting, value),
+            default=entry.default if entry else None,
+            default_text=text_of(self.situation, setting, entry.default) if entry else "",
+            pinned=setting in self.landscape.pins,
+            why=why,
+            axis=AXIS_LABELS[axis] if axis else None,
+            axis_position=position_text(self.situation.stance, axis) if axis else None,
+            rivals=rivals,
+            options=options,
+        )
+
+
+def position_text(stance: Stance, axis: Axis) -> str:
+    """The stance's position on an axis as words."""
+    return str(getattr(stance, axis.value)).replace("-", " ")
+
+
+def _sentence(words: str) -> str:
+    return words[:1].upper() + words[1:].rstrip(".") + "."

@@ -1,0 +1,125 @@
+"""Colour and finish: profile, exposure bias, colour filter, white balance, sharpening."""
+
+from math import isclose
+
+from steady_tide.core.kit.device import ColourProfile
+from steady_tide.core.kit.settings import Value
+from steady_tide.core.plan.considerations.picture import DIM_EV100
+from steady_tide.core.plan.situation import NO_FILTER, Situation
+from steady_tide.core.plan.stance import Axis
+from steady_tide.core.plan.weighing import Objection, Weighing
+from steady_tide.core.quantities import mired
+
+CURVE_COST = {
+    "grade": {"log": 0.0, "flat": 0.3, "neutral": 1.2, "vivid": 2.2},
+    "light-touch": {"log": 1.6, "flat": 0.8, "neutral": 0.0, "vivid": 0.6},
+    "straight": {"log": 3.5, "flat": 2.0, "neutral": 0.2, "vivid": 0.0},
+}
+"""What a curve costs by position on finish. **Assumed**."""
+CLIPPED_STOP = 0.6
+"""Price of a stop of highlights lost. **Assumed**."""
+DIM_LIFT_COST = 0.45
+"""Price, in the dark, of each stop by which a profile opens shadows and shows their noise. **Assumed**."""
+BIAS_STEP_COST = 0.35
+RED_GONE_M = 10.0
+"""Depth below which no red is left to balance, by practice; replaced once water is computed by wavelength."""
+AUTOMATIC = "auto"
+LOCKED_AUTOMATIC = "locked"
+
+
+def clipped_stops(situation: Situation, profile: ColourProfile, bias: float) -> float:
+    """Stops of highlights beyond the profile's headroom at this bias, camera's own habit included."""
+    brighter = bias + situation.device.meters_bright_stops
+    return max(situation.light.contrast_stops + brighter - profile.headroom_stops, 0.0)
+
+
+def weigh_bias(situation: Situation, profile: ColourProfile) -> Weighing:
+    """Exposure bias: back to the aim from what the meter does, lower still where highlights clip."""
+    objections: dict[Value, tuple[Objection, ...]] = {}
+    habit = situation.device.meters_bright_stops
+    for bias in situation.device.exposure_biases:
+        clipped = clipped_stops(situation, profile, bias)
+        net = bias + habit
+        words = f"exposes {net:+.1f} stops off the wanted grey (its meter is assumed {habit:g} stops bright)"
+        found = [Objection(BIAS_STEP_COST * abs(net) + 0.01 * abs(bias), words)]
+        if clipped > 0:
+            found.append(Objection(CLIPPED_STOP * clipped, f"clips {clipped:.1f} stops of highlights"))
+        objections[bias] = tuple(found)
+    return Weighing(objections, "keeps the highlights at the least loss of brightness")
+
+
+def weigh_profile(situation: Situation) -> Weighing:
+    """Colour profile: by how much work follows, by contrast, and by the dark."""
+    finish = situation.stance.finish
+    dim = situation.aim_ev100 < DIM_EV100
+    objections: dict[Value, tuple[Objection, ...]] = {}
+    for profile in situation.device.profiles:
+        found = [Objection(CURVE_COST[finish][profile.curve], f"not what a {finish.replace('-', ' ')} finish wants")]
+        if dim and profile.shadow_lift:
+            cost = DIM_LIFT_COST * profile.shadow_lift
+            found.append(Objection(cost, f"opens the shadows by {profile.shadow_lift:g} stops and shows their noise"))
+        clipped = clipped_stops(situation, profile, -situation.device.meters_bright_stops)
+        if clipped > 0:
+            found.append(Objection(CLIPPED_STOP * clipped, f"holds {profile.headroom_stops:g} stops over grey, clips {clipped:.1f}"))
+        objections[profile.key] = tuple(objection for objection in found if objection.cost > 0)
+    return Weighing(objections, f"suits a {finish.replace('-', ' ')} finish in this contrast", Axis.FINISH)
+
+
+def weigh_colour_filter(situation: Situation) -> Weighing:
+    """Colour filter for water; simplified by depth and water colour until light is computed by wavelength."""
+    water = situation.brief.water
+    objections: dict[Value, tuple[Objection, ...]] = {NO_FILTER: ()}
+    if water is None:
+        for item in situation.colour_filters:
+            objections[item.key] = (Objection(3.0, "is made for water"),)
+        return Weighing(objections, "no water, no filter")
+    wanted = "magenta" if water.colour == "green" else "light-red" if water.depth_m <= 5 else "deep-red"
+    useless = water.lamp or water.depth_m > RED_GONE_M or situation.stance.water_colour != "filter"
+    if not useless and situation.colour_filters:
+        objections[NO_FILTER] = (Objection(1.6, "leaves the picture green or blue, with little red to bring back"),)
+    why_not = "a lamp lights it" if water.lamp else f"no red is left below {RED_GONE_M:g} m"
+    if water.depth_m <= RED_GONE_M and not water.lamp:
+        why_not = "your stance balances by hand"
+    for item in situation.colour_filters:
+        found = [Objection(0.3 * item.stops, f"takes {item.stops:g} stops")]
+        if useless:
+            found.append(Objection(3.0, why_not))
+        elif item.tint != wanted:
+            found.append(Objection(0.8, f"{water.colour} water at {water.depth_m:g} m wants {wanted.replace('-', ' ')}"))
+        objections[item.key] = tuple(found)
+    return Weighing(objections, f"for {water.colour} water down to {water.depth_m:g} m", Axis.WATER_COLOUR)
+
+
+def white_balance_values(situation: Situation) -> list[Value]:
+    """What this device's white balance can be set to."""
+    scale = situation.device.white_balance
+    values: list[Value] = list(scale.kelvins)
+    if scale.automatic:
+        values.append(AUTOMATIC)
+    if scale.lock:
+        values.append(LOCKED_AUTOMATIC)
+    return values
+
+
+def weigh_white_balance(situation: Situation) -> Weighing:
+    """White balance: the Kelvin of the light, locked; automatic behind a colour filter."""
+    objections: dict[Value, tuple[Objection, ...]] = {}
+    filtered = situation.colour_filter != NO_FILTER
+    locked_wanted = situation.stance.white_balance == "locked" and not filtered
+    for value in white_balance_values(situation):
+        found: list[Objection] = []
+        if value in (AUTOMATIC, LOCKED_AUTOMATIC):
+            if value == AUTOMATIC and locked_wanted:
+                found.append(Objection(0.8, "may shift colour within and between shots"))
+            if value == LOCKED_AUTOMATIC:
+                settled = "you cannot know the Kelvin it holds" if locked_wanted else "is one thing more to do"
+                found.append(Objection(0.3, settled))
+        else:
+            shift = abs(mired(float(value)) - mired(situation.light.kelvin))
+            found.append(Objection(shift / 40.0, f"{shift:.0f} mired from the light's {situation.light.kelvin:.0f} K"))
+            if filtered:
+                found.append(Objection(1.5, "behind a colour filter automatic follows the depth"))
+            elif not locked_wanted:
+                found.append(Objection(0.6, "is one thing more to get wrong"))
+        objections[value] = tuple(objection for objection in found if not isclose(objection.cost, 0.0))
+    return Weighing(objections, f"matches light of about {situation.light.kelvin:.0f} K", Axis.WHITE_BALANCE)

@@ -1,0 +1,188 @@
+"""What a chosen set comes to: reach, ledger, figures, cautions, assumptions."""
+
+from collections.abc import Sequence
+
+import numpy as np
+
+from steady_tide.core.exposure.automatic import Chosen
+from steady_tide.core.exposure.flicker import beat_hz, residual_ripple
+from steady_tide.core.exposure.reach import ExposureSet, LedgerLine, Mark, Tolerance, ledger, reach
+from steady_tide.core.image.budget import gb_per_hour
+from steady_tide.core.image.noise import ACCEPTABLE_SNR, SHADOW_STOPS, light_for_snr
+from steady_tide.core.kit.settings import Setting
+from steady_tide.core.plan.considerations.exposure import target_shutter_s
+from steady_tide.core.plan.considerations.picture import battery_minutes
+from steady_tide.core.plan.considerations.recording import spent_bits
+from steady_tide.core.plan.considerations.table import one
+from steady_tide.core.plan.explain import PointView
+from steady_tide.core.plan.plan import Decision, Figure, InLight, LedgerPart, LineOfLedger, MarkPart, ReachPart
+from steady_tide.core.plan.situation import Situation
+from steady_tide.core.quantities import lux_from_ev100, shutter_angle_deg, shutter_text
+
+RUNAWAY_STOPS = 2.0
+"""An automatic shutter this much shorter than wanted makes motion stutter. **Assumed**."""
+HEADLINE = (
+    Setting.RESOLUTION, Setting.FRAME_RATE, Setting.VIEW, Setting.STABILISATION, Setting.SHUTTER, Setting.ND_FILTER,
+)  # fmt: skip
+
+
+def exposure_set(view: PointView) -> ExposureSet:
+    """The settings of a point that decide exposure."""
+    block = view.block
+    return ExposureSet(
+        f_number=block.lens.f_number,
+        shortest_s=one(block.shortest_s),
+        longest_s=one(block.longest_s),
+        iso_floor=one(block.floor),
+        iso_ceiling=one(block.ceiling),
+        loss_stops=one(block.loss_stops),
+        bias_stops=block.situation.bias_stops,
+    )
+
+
+def reach_part(view: PointView) -> ReachPart:
+    """Low and high mark of the set, the noise limit and the shutter's running away included."""
+    block, settings = view.block, exposure_set(view)
+    noise_limit = light_for_snr(
+        snr=ACCEPTABLE_SNR,
+        shutter_s=settings.longest_s,
+        f_number=settings.f_number,
+        loss_stops=settings.loss_stops,
+        photosites=one(block.photosites),
+        sensor=block.lens.sensor,
+    )
+    matters = block.situation.stance.filtering != "bare-lens" and not block.situation.brief.frozen
+    runaway = target_shutter_s(block) / 2**RUNAWAY_STOPS if matters else None
+    found = reach(settings, tolerance=Tolerance(), noise_limit_ev100=noise_limit, shutter_runaway_s=runaway)
+    return ReachPart(
+        low=_mark(found.low),
+        high=_mark(found.high),
+        turns_ev100=round(found.turns_ev100, 3),
+        holds_dark=found.low.ev100 <= block.situation.dark_ev100 <= found.high.ev100,
+        holds_bright=found.low.ev100 <= block.situation.bright_ev100 <= found.high.ev100,
+    )
+
+
+def _mark(mark: Mark) -> MarkPart:
+    return MarkPart(ev100=round(mark.ev100, 3), lux=float(f"{lux_from_ev100(mark.ev100):.3g}"), reason=mark.reason)
+
+
+def ledger_part(view: PointView) -> LedgerPart:
+    """The exposure in the expected light as a sum."""
+    block = view.block
+    situation = block.situation
+    glass = situation.glasses[int(block.exposures.glass[0])]
+    losses = [LedgerLine("Lens", block.lens.transmission_loss_stops, "light lost in the glass")]
+    if situation.port != "bare":
+        losses.append(LedgerLine("Housing window", situation.port_loss_stops, f"{situation.port} port"))
+    if situation.colour_loss_stops:
+        losses.append(LedgerLine("Colour filter", situation.colour_loss_stops, situation.colour_filter.replace("-", " ")))
+    if glass.stops:
+        losses.append(LedgerLine("ND filter", glass.stops, glass.label))
+    summed = ledger(
+        exposure_set(view), scene_ev100=situation.aim_ev100, scene_detail=situation.light.source, losses=tuple(losses)
+    )
+    lines = [LineOfLedger(label=line.label, stops=round(line.stops, 4), detail=line.detail) for line in summed.lines]
+    return LedgerPart(lines=lines, leftover_stops=round(summed.leftover_stops, 4))
+
+
+def in_lights(view: PointView) -> list[InLight]:
+    """What the camera does in the darkest, expected and brightest light."""
+    block, situation = view.block, view.block.situation
+    return [
+        _in_light("darkest", view, situation.dark_ev100, block.dark),
+        _in_light("expected", view, situation.aim_ev100, block.aim),
+        _in_light("brightest", view, situation.bright_ev100, block.bright),
+    ]
+
+
+def _in_light(name: str, view: PointView, ev100: float, chosen: Chosen) -> InLight:
+    block = view.block
+    return InLight.model_validate(
+        {
+            "name": name,
+            "ev100": round(ev100, 3),
+            "shutter_text": f"{shutter_text(one(chosen.shutter_s))} s",
+            "shutter_s": one(chosen.shutter_s),
+            "iso": round(one(chosen.iso)),
+            "error_stops": round(one(chosen.error_stops), 3),
+            "snr_mid": round(one(block.snr(ev100, chosen)), 2),
+            "snr_shadow": round(one(block.snr(ev100 - SHADOW_STOPS, chosen)), 2),
+        }
+    )
+
+
+def figures(view: PointView) -> list[Figure]:
+    """The numbers of the set, each with its unit and the formula behind it."""
+    block, recording = view.block, view.recording
+    brief = block.situation.brief
+    angle = one(shutter_angle_deg(shutter_s=block.aim.shutter_s, rate=float(block.rate)))
+    snr = one(block.snr(block.situation.aim_ev100, block.aim))
+    shadow = one(block.snr(block.situation.aim_ev100 - SHADOW_STOPS, block.aim))
+    bits = one(np.asarray(spent_bits(recording)))
+    hourly = one(np.asarray(gb_per_hour(recording.rows.mbit_s)))
+    rows = [
+        ("angle", "Shutter angle", angle, "°", f"{angle:.0f}", "360 · frame rate · shutter"),
+        ("smear", "Shake smear", one(block.smear_px), "px", f"{one(block.smear_px):.1f}", "shake rate (assumed) · shutter · focal length in pixels"),
+        ("subject", "Subject blur", one(block.subject_blur_px), "px", f"{one(block.subject_blur_px):.1f}", "speed / distance · shutter · focal length in pixels"),
+        ("jitter", "Jump between frames", one(block.jitter_px), "px", f"{one(block.jitter_px):.1f}", "shake left after stabilisation, per timeline frame"),
+        ("snr-mid", "Signal to noise, mid grey", snr, "", f"{snr:.0f}", "EMVA 1288; 40 excellent, 10 acceptable (ISO 12232)"),
+        ("snr-shadow", "Signal to noise, 3 stops under", shadow, "", f"{shadow:.0f}", "EMVA 1288, three stops under mid grey"),
+        ("slow", "Slow motion", block.slow_factor, "×", f"{block.slow_factor:.3g}", "recorded rate over timeline rate"),
+        ("pixels", "Pixels over need", one(block.have_over_need), "×", f"{one(block.have_over_need):.2f}", "after stabilisation crop, worst delivery shape"),
+        ("bits", "Bits per pixel", bits, "", f"{bits:.3f}", "bit rate / (width · height · frame rate)"),
+        ("gb-hour", "Card use", hourly, "GB/h", f"{hourly:.0f}", "0.45 · Mbit/s"),
+        ("battery", "A cell lasts", one(battery_minutes(block)), "min", f"{one(battery_minutes(block)):.0f}", "Wh in this cold / W of mode and stabilisation"),
+    ]  # fmt: skip
+    if block.situation.light.lamps:
+        kept = one(np.asarray(residual_ripple(shutter_s=block.aim.shutter_s, mains_hz=brief.mains_hz)))
+        beat = beat_hz(rate=float(block.rate), mains_hz=brief.mains_hz)
+        how = f"|sinc(2f·t)| at {brief.mains_hz} Hz; beats at {beat:.0f} Hz"
+        rows.append(("flicker", "Lamp ripple left", 100 * kept, "%", f"{100 * kept:.0f}", how))
+    return [Figure(key=k, label=label, value=value, unit=unit, text=text, how=how) for k, label, value, unit, text, how in rows]
+
+
+def headline(decisions: Sequence[Decision]) -> str:
+    """The set in one line."""
+    texts = {decision.setting: decision.text for decision in decisions}
+    shutter_and_filter = f"ND: {texts[Setting.ND_FILTER]}" if texts[Setting.ND_FILTER] != "none" else "bare lens"
+    parts = [texts[setting] for setting in HEADLINE[:-1] if setting in texts]
+    return " · ".join([*parts, shutter_and_filter])
+
+
+def cautions(situation: Situation) -> list[str]:
+    """What can hurt somebody here, once and briefly; local rules and trained people decide."""
+    brief = situation.brief
+    found = []
+    if brief.water:
+        found.append("Dive within your training, with a buddy, buoyancy before camera. This computes light, not gas or decompression.")
+        found.append("Do not touch or chase wildlife.")
+    if brief.carried in ("riding", "helmet-on-snow") or (brief.scenario == "motion" and not brief.water):
+        found.append("Set up while standing still; do not touch the camera in motion. The rules of road, water and slope apply.")
+    if situation.device.kind == "drone":
+        found.append("Local aviation rules set height, distance and night flying. Keep sight of the aircraft.")
+    if brief.scenario == "product":
+        found.append("Keep mains power away from liquids; lamps and glass get hot.")
+    if brief.carried == "walking":
+        found.append("Walking backwards or at an edge: take a second person as a spotter.")
+    if situation.light.lamps and brief.scenario == "low-light":
+        found.append("Fast flashing light can trigger seizures: warn people present.")
+    if brief.temperature_c <= 0:
+        found.append("Do not charge frozen cells; stop at the device's own warning.")
+    return found
+
+
+def told_assumptions(situation: Situation) -> list[str]:
+    """What the numbers rest on without having been measured."""
+    told = [
+        f"Shake of {situation.shake_deg_per_s:g}°/s ({situation.brief.carried}) is assumed, not measured.",
+        f"The light is taken as {situation.light.ev100:.1f} EV ± {situation.light.uncertainty_stops:.1f} ({situation.light.source}).",
+        "Weights that trade one fault against another are assumed practice.",
+    ]
+    if situation.brief.water:
+        told.append("Water is a named light for now: its colours are not yet computed by wavelength.")
+    if situation.colour_filter != "none":
+        told.append("The colour filter's loss is nominal.")
+    if situation.device.meters_bright_stops:
+        told.append(f"Its meter is assumed to expose {situation.device.meters_bright_stops:g} stops bright.")
+    return told

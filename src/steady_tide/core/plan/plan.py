@@ -1,0 +1,183 @@
+"""The plan document: the whole set with its reasons, and its honest opposite, a conflict."""
+
+from typing import Literal
+
+from steady_tide.core.document import Part
+from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.light.level import LightLevel
+
+RULES_VERSION = "1"
+"""Raised whenever the same inputs may give another plan."""
+
+
+class Turn(Part):
+    """A consideration that turned a choice: what it costs here and with the rival [stops-equivalents]."""
+
+    label: str
+    difference: float
+    here: str
+    there: str
+    source: str
+
+
+class Rival(Part):
+    """Another value of a setting, what it costs more, and why."""
+
+    value: Value
+    text: str
+    cost: float
+    turned_by: list[Turn]
+
+
+class Option(Part):
+    """An offered value: what the best set with it costs more, or why it is refused."""
+
+    value: Value
+    text: str
+    cost: float | None
+    refused: str | None = None
+
+
+class Decision(Part):
+    """One setting of the set: its value, what it would be on default, why, and what else was close."""
+
+    setting: Setting
+    label: str
+    room: str
+    menu_label: str
+    value: Value
+    text: str
+    default: Value | None
+    default_text: str
+    pinned: bool
+    why: str
+    axis: str | None = None
+    axis_position: str | None = None
+    rivals: list[Rival]
+    options: list[Option]
+
+
+class MarkPart(Part):
+    """A low or high mark: light [EV at ISO 100] and lux, and what happens beyond it."""
+
+    ev100: float
+    lux: float
+    reason: str
+
+
+class ReachPart(Part):
+    """The light over which the set is steady; between low and `turns_ev100` ISO moves, above it the shutter may."""
+
+    low: MarkPart
+    high: MarkPart
+    turns_ev100: float
+    holds_dark: bool
+    holds_bright: bool
+
+
+class LineOfLedger(Part):
+    """A line of the sum [stops]."""
+
+    label: str
+    stops: float
+    detail: str
+
+
+class LedgerPart(Part):
+    """The exposure as a sum: the lines add up to what is left over."""
+
+    lines: list[LineOfLedger]
+    leftover_stops: float
+
+
+class InLight(Part):
+    """What the camera does in one light, and what comes of it."""
+
+    name: Literal["darkest", "expected", "brightest"]
+    ev100: float
+    shutter_text: str
+    shutter_s: float
+    iso: int
+    error_stops: float
+    snr_mid: float
+    snr_shadow: float
+
+
+class Figure(Part):
+    """A number of the set with its unit and how it was found."""
+
+    key: str
+    label: str
+    value: float
+    unit: str
+    text: str
+    how: str
+
+
+class Price(Part):
+    """Something the set pays, told in numbers."""
+
+    label: str
+    cost: float
+    words: str
+
+
+class Plan(Part):
+    """A complete and feasible set for one scene on one device, with the versions that made it."""
+
+    document: Literal["steady-tide/plan"] = "steady-tide/plan"
+    version: Literal[1] = 1
+    outcome: Literal["plan"] = "plan"
+    rules_version: str = RULES_VERSION
+    device_key: str
+    device_name: str
+    stance_name: str
+    profile_digest: str
+    cost: float
+    headline: str
+    light: LightLevel
+    dark_ev100: float
+    bright_ev100: float
+    decisions: list[Decision]
+    reach: ReachPart
+    ledger: LedgerPart
+    in_light: list[InLight]
+    figures: list[Figure]
+    prices: list[Price]
+    cautions: list[str]
+    assumptions: list[str]
+
+    def value(self, setting: Setting) -> Value | None:
+        """The value of a setting, or None where the device has none."""
+        return next((decision.value for decision in self.decisions if decision.setting is setting), None)
+
+
+class Wish(Part):
+    """A pinned value."""
+
+    setting: Setting
+    label: str
+    value: Value
+    text: str
+
+
+class WayOut(Part):
+    """A nearest possible set: which wish gives way, and to what."""
+
+    release: Setting
+    becomes: Value
+    words: str
+
+
+class Conflict(Part):
+    """The smallest set of wishes that cannot be had together, and the ways out."""
+
+    document: Literal["steady-tide/conflict"] = "steady-tide/conflict"
+    version: Literal[1] = 1
+    outcome: Literal["conflict"] = "conflict"
+    device_key: str
+    device_name: str
+    wishes: list[Wish]
+    words: str
+    limit: str
+    ways_out: list[WayOut]

@@ -1,0 +1,220 @@
+"""The planner: from brief, stance, device and bag to a plan, or to a conflict in words."""
+
+import hashlib
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
+
+from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.kit.bag import Filter
+from steady_tide.core.kit.device import Device
+from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.considerations.exposure import control_kind
+from steady_tide.core.plan.considerations.picture import battery_minutes
+from steady_tide.core.plan.considerations.table import one
+from steady_tide.core.plan.explain import SEARCHED, Explainer
+from steady_tide.core.plan.feasibility import smallest_clash
+from steady_tide.core.plan.finish import weigh_bias, weigh_colour_filter, weigh_white_balance
+from steady_tide.core.plan.offers import text_of
+from steady_tide.core.plan.outcome import cautions, figures, headline, in_lights, ledger_part, reach_part, told_assumptions
+from steady_tide.core.plan.pins import WrongPin, match_pins, read_pins
+from steady_tide.core.plan.plan import Conflict, Decision, Plan, WayOut, Wish
+from steady_tide.core.plan.rules import RULES, Solved
+from steady_tide.core.plan.search import Landscape, Point
+from steady_tide.core.plan.situation import Situation
+from steady_tide.core.plan.stance import Stance
+
+
+def plan_scene(
+    brief: Brief,
+    device: Device,
+    *,
+    stance: Stance,
+    filters: Sequence[Filter] = (),
+    pins: Mapping[str, object] | None = None,
+) -> Plan | Conflict:
+    """Plan one scene on one device.
+
+    pins: setting name to value, hard limits. The same inputs give the same plan, always.
+    Raises BadInput for pins that name no setting or an impossible value. Returns a Conflict
+    when the device cannot satisfy the pins together.
+    """
+    situation = Situation(brief, stance, device, tuple(filters))
+    wished = read_pins(pins or {})
+    _refuse_unfit_place(situation)
+    matched, wrong = match_pins(situation, wished)
+    if wrong:
+        return _not_offered(situation, matched, wrong[0])
+    colour = matched.get(Setting.COLOUR_FILTER, weigh_colour_filter(situation).best())
+    situation = replace(situation, colour_filter=str(colour))
+    landscape = Landscape(situation, matched)
+    if smallest := _clash(landscape):
+        return _conflict(landscape, smallest)
+    point = landscape.chosen()
+    assert point is not None, "a feasible situation has a cheapest set"
+    return _write(landscape, point)
+
+
+def _refuse_unfit_place(situation: Situation) -> None:
+    water, device = situation.brief.water, situation.device
+    if situation.brief.scenario == "underwater" and water is None:
+        raise BadInput([Problem(("water",), "say how deep and in what water")])
+    if water is None:
+        return
+    rating = water.housing_rating_m if water.housing_rating_m is not None else device.depth_rating_m
+    if water.depth_m > rating:
+        what = "the housing is" if water.housing_rating_m is not None else f"{device.name} without a housing is"
+        text = f"{what} rated for {rating:g} m; plan no deeper, or take a housing rated for it"
+        raise BadInput([Problem(("water", "depth_m"), text)])
+
+
+def _clash(landscape: Landscape) -> dict[Setting, Value]:
+    from steady_tide.core.plan.feasibility import feasible
+
+    return {} if feasible(landscape, landscape.pins) else smallest_clash(landscape, landscape.pins)
+
+
+def _write(landscape: Landscape, point: Point) -> Plan:
+    explainer = Explainer(landscape, point)
+    situation, view = explainer.situation, explainer.view
+    decisions = _decisions(explainer, point)
+    return Plan(
+        device_key=situation.device.key,
+        device_name=situation.device.name,
+        stance_name=situation.stance.name,
+        profile_digest=digest(situation.device),
+        cost=round(explainer.total, 3),
+        headline=headline(decisions),
+        light=situation.light,
+        dark_ev100=situation.dark_ev100,
+        bright_ev100=situation.bright_ev100,
+        decisions=decisions,
+        reach=reach_part(view),
+        ledger=ledger_part(view),
+        in_light=in_lights(view),
+        figures=figures(view),
+        prices=view.prices(),
+        cautions=cautions(situation),
+        assumptions=told_assumptions(situation),
+    )
+
+
+def _decisions(explainer: Explainer, point: Point) -> list[Decision]:
+    landscape, situation = explainer.landscape, explainer.situation
+    values: dict[Setting, Value] = {Setting.COLOUR_PROFILE: explainer.view.profile.key}
+    for columns, row in (
+        (landscape.frame_columns, point.frame),
+        (landscape.recording_columns, point.recording),
+        (landscape.exposure_columns, point.exposure),
+    ):
+        values |= {setting: columns.value_at(setting, row) for setting in columns.settings}
+    made = {setting: explainer.searched(setting, values[setting]) for setting in SEARCHED}
+    weighings = {
+        Setting.EXPOSURE_BIAS: weigh_bias(situation, explainer.view.profile),
+        Setting.COLOUR_FILTER: weigh_colour_filter(situation),
+        Setting.WHITE_BALANCE: weigh_white_balance(situation),
+    }
+    solved = _solved(explainer)
+    weighings |= {
+        setting: RULES[setting](solved, offered) for setting, offered in situation.device.choices.items() if setting in RULES
+    }
+    chosen: dict[Setting, Value] = {
+        Setting.EXPOSURE_BIAS: situation.bias_stops,
+        Setting.COLOUR_FILTER: situation.colour_filter,
+    }
+    for setting, weighing in weighings.items():
+        value = landscape.pins.get(setting, chosen.get(setting, weighing.best()))
+        made[setting] = explainer.weighed(setting, value, weighing)
+    return [made[setting] for setting in Setting if setting in made]
+
+
+def _solved(explainer: Explainer) -> Solved:
+    block = explainer.view.block
+    kind = int(one(control_kind(block)))
+    return Solved(
+        situation=explainer.situation,
+        recorded_rate=float(block.rate),
+        iso_floats=kind in (1, 3),
+        shutter_floats=kind in (2, 3),
+        battery_minutes=one(battery_minutes(block)),
+    )
+
+
+def digest(device: Device) -> str:
+    """Short hash of a device document, kept in the plans made from it."""
+    return hashlib.sha256(device.model_dump_json().encode()).hexdigest()[:12]
+
+
+def _wish(situation: Situation, setting: Setting, value: Value) -> Wish:
+    return Wish(setting=setting, label=SETTINGS[setting].label, value=value, text=text_of(situation, setting, value))
+
+
+def _not_offered(situation: Situation, matched: Mapping[Setting, Value], wrong: WrongPin) -> Conflict:
+    label = SETTINGS[wrong.setting].label.lower()
+    name = situation.device.name
+    if wrong.nearest is None:
+        words, ways = f"{name} has no setting for {label}.", []
+    else:
+        nearest = text_of(situation, wrong.setting, wrong.nearest)
+        words = f"{name} does not offer {label} {wrong.wished}."
+        ways = [WayOut(release=wrong.setting, becomes=wrong.nearest, words=f"Take the nearest it offers: {nearest}.")]
+    return Conflict(
+        device_key=situation.device.key,
+        device_name=name,
+        wishes=[_wish(situation, wrong.setting, wrong.wished)],
+        words=words,
+        limit=f"what {name} offers for {label}",
+        ways_out=ways,
+    )
+
+
+def _conflict(landscape: Landscape, clash: dict[Setting, Value]) -> Conflict:
+    situation = landscape.situation
+    wishes = [_wish(situation, setting, value) for setting, value in clash.items()]
+    ways = [way for setting in clash if (way := _way_out(landscape, clash, setting))]
+    names = " and ".join(f"{wish.label.lower()} {wish.text}" for wish in wishes)
+    return Conflict(
+        device_key=situation.device.key,
+        device_name=situation.device.name,
+        wishes=wishes,
+        words=f"{situation.device.name} cannot do {names} together.",
+        limit=_limit(landscape, clash),
+        ways_out=ways,
+    )
+
+
+def _way_out(landscape: Landscape, clash: Mapping[Setting, Value], release: Setting) -> WayOut | None:
+    """Keep every other pin and let one go; None when that is not enough."""
+    rest = {setting: value for setting, value in landscape.pins.items() if setting is not release}
+    freed = Landscape(landscape.situation, rest)
+    best = freed.chosen()
+    if best is None:
+        return None
+    becomes = Explainer(freed, best)
+    for columns, row in (
+        (freed.frame_columns, best.frame),
+        (freed.recording_columns, best.recording),
+        (freed.exposure_columns, best.exposure),
+    ):
+        if release in columns.settings:
+            value = columns.value_at(release, row)
+            break
+    else:
+        value = becomes.view.profile.key
+    situation = landscape.situation
+    kept = " and ".join(f"{SETTINGS[name].label.lower()} {text_of(situation, name, pin)}" for name, pin in clash.items() if name is not release)
+    words = f"Keep {kept}: {SETTINGS[release].label.lower()} becomes {text_of(situation, release, value)}."
+    return WayOut(release=release, becomes=value, words=words)
+
+
+def _limit(landscape: Landscape, clash: Mapping[Setting, Value]) -> str:
+    """What the device offers for one wish once the others are kept."""
+    from steady_tide.core.plan.feasibility import feasible
+    from steady_tide.core.plan.offers import offers
+
+    situation = landscape.situation
+    last = list(clash)[-1]
+    others = {setting: value for setting, value in clash.items() if setting is not last}
+    possible = [offer.text for offer in offers(situation, last) if feasible(landscape, {**others, last: offer.value})]
+    kept = " and ".join(f"{SETTINGS[setting].label.lower()} {text_of(situation, setting, value)}" for setting, value in others.items())
+    return f"With {kept} it offers {SETTINGS[last].label.lower()} {', '.join(possible) or 'nothing'}."

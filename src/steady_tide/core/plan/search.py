@@ -1,0 +1,298 @@
+"""The search: exact minimum over frames × exposures × recordings × profiles, with every rival.
+
+Costs add, and each consideration varies over few columns, so the minimum over millions of
+sets is found from small arrays: only what depends on shutter and losses is computed over
+frames × exposures, once for each distinct pair of shutter and loss.
+"""
+
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+import numpy as np
+from numpy.typing import NDArray
+
+from steady_tide.core.kit.device import ColourProfile
+from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
+from steady_tide.core.plan.considerations import recording as recording_room
+from steady_tide.core.plan.considerations.recording import RecordingChoice
+from steady_tide.core.plan.finish import weigh_bias, weigh_profile
+from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING_VALUES, Columns
+from steady_tide.core.plan.pins import Pins
+from steady_tide.core.plan.situation import Situation
+from steady_tide.core.plan.space import (
+    Block,
+    Frames,
+    Ints,
+    Recordings,
+    blocks,
+    enumerate_exposures,
+    enumerate_frames,
+    enumerate_recordings,
+)
+from steady_tide.core.quantities import Floats
+
+Bools = NDArray[np.bool_]
+QUANTUM = 1 / 512
+"""Shutters this close [stops] are priced alike where frames and exposures meet."""
+
+
+@dataclass(frozen=True)
+class Point:
+    """One complete set: indices of frame, exposure, recording and profile."""
+
+    frame: int
+    exposure: int
+    recording: int
+    profile: int
+
+
+@dataclass(frozen=True)
+class BlockCosts:
+    """Prices of one block. frame (k,), exposure (o,), both (k, u); `kin` maps o to u."""
+
+    rows: Ints
+    columns: Ints
+    frame: Floats
+    exposure: Floats
+    both: Floats
+    kin: Ints
+    order: Ints
+    starts: Ints
+
+
+def price_block(rows: Ints, columns: Ints, block: Block) -> BlockCosts:
+    """All block considerations, summed by scope."""
+    sums: dict[str, Floats] = {"frame": np.zeros((len(rows), 1)), "exposure": np.zeros((1, len(columns)))}
+    for consideration in BLOCK_CONSIDERATIONS:
+        if consideration.scope in sums:
+            sums[consideration.scope] = sums[consideration.scope] + consideration.price(block)
+    steps = [np.rint(np.log2(chosen.shutter_s) / QUANTUM).astype(np.int64) for chosen in (block.aim, block.dark)]
+    keys = (block.exposures.glass.astype(np.int64) << 40) + (steps[0][0] << 20) + steps[1][0]
+    _, first, kin = np.unique(keys, return_index=True, return_inverse=True)
+    meeting = Block(block.situation, block.frames, block.exposures.take(first))
+    both = np.zeros((len(rows), len(first)))
+    for consideration in BLOCK_CONSIDERATIONS:
+        if consideration.scope == "both":
+            both = both + consideration.price(meeting)
+    order = np.argsort(kin, kind="stable")
+    starts = np.searchsorted(kin[order], np.arange(len(first)))
+    return BlockCosts(rows, columns, sums["frame"][:, 0], sums["exposure"][0], both, kin, order, starts)
+
+
+@dataclass(frozen=True)
+class Best:
+    """Least block cost for each frame under the exposure pins, and for each exposure under the frame pins."""
+
+    of_frame: Floats
+    of_exposure: Floats
+
+
+class Landscape:
+    """Every cost of one situation under its pins; answers "the best set with this value"."""
+
+    def __init__(self, situation: Situation, pins: Pins) -> None:
+        self.situation = situation
+        self.pins = pins
+        device = situation.device
+        self.frames: Frames = enumerate_frames(device)
+        self.exposures = enumerate_exposures(situation)
+        self.recordings: Recordings = enumerate_recordings(device)
+        self.frame_columns = Columns(situation, self.frames, FRAME_VALUES)
+        self.exposure_columns = Columns(situation, self.exposures, EXPOSURE_VALUES)
+        self.recording_columns = Columns(situation, self.recordings, RECORDING_VALUES)
+        self.profile_weighing = weigh_profile(situation)
+        self._costs: dict[float, list[BlockCosts]] = {}
+
+    # Profiles and their bias.
+
+    def bias_for(self, profile: ColourProfile) -> float:
+        """The pinned bias, or the one this profile wants."""
+        if (pinned := self.pins.get(Setting.EXPOSURE_BIAS)) is not None:
+            return float(pinned)
+        return float(weigh_bias(self.situation, profile).best())
+
+    def finish_cost(self, index: int) -> float:
+        """Cost of a profile with its bias."""
+        profile = self.situation.device.profiles[index]
+        bias = weigh_bias(self.situation, profile).cost(self.bias_for(profile))
+        return self.profile_weighing.cost(profile.key) + bias
+
+    def situation_for(self, index: int) -> Situation:
+        """The situation with the bias of a profile."""
+        return replace(self.situation, bias_stops=self.bias_for(self.situation.device.profiles[index]))
+
+    # Costs by block.
+
+    def _block_costs(self, index: int) -> list[BlockCosts]:
+        situation = self.situation_for(index)
+        if situation.bias_stops not in self._costs:
+            found = blocks(situation, self.frames, self.exposures)
+            self._costs[situation.bias_stops] = [price_block(*part) for part in found]
+        return self._costs[situation.bias_stops]
+
+    @cached_property
+    def recording_cost(self) -> Floats:
+        """Cost of each recording, shape (R,)."""
+        choice = RecordingChoice(self.situation, self.recordings)
+        return np.sum([consideration.price(choice) for consideration in recording_room.TABLE], axis=0)
+
+    def _depth_ok(self, index: int) -> Bools:
+        return np.asarray(self.recordings.depth >= self.situation.device.profiles[index].bit_depth)
+
+    def _floor_ok(self, index: int) -> Bools:
+        if not self.situation.device.iso.settable:
+            return np.ones(len(self.exposures.floor), dtype=bool)
+        return np.asarray(self.exposures.floor >= self.situation.device.profiles[index].base_iso)
+
+    def recording_best(self, index: int) -> Floats:
+        """Least recording cost of each mode for a profile, shape (modes,); inf where none is allowed."""
+        allowed = self.recording_columns.allowed(self.pins) & self._depth_ok(index)
+        return self._least_by_mode(np.where(allowed, self.recording_cost, np.inf))
+
+    def _least_by_mode(self, cost: Floats) -> Floats:
+        least = np.full(len(self.situation.device.modes), np.inf)
+        np.minimum.at(least, self.recordings.mode, cost)
+        return least
+
+    def best(self, index: int) -> Best:
+        """Block costs of a profile, reduced both ways; remembered by what distinguishes them."""
+        profile = self.situation.device.profiles[index]
+        key = (self.bias_for(profile), profile.base_iso, profile.bit_depth)
+        if key not in self._best:
+            self._best[key] = self._reduce(index)
+        return self._best[key]
+
+    @cached_property
+    def _best(self) -> dict[tuple[float, int, int], Best]:
+        return {}
+
+    def _reduce(self, index: int) -> Best:
+        exposure_ok = self.exposure_columns.allowed(self.pins) & self._floor_ok(index)
+        floor_ok = self._floor_ok(index)
+        frame_ok = self.frame_columns.allowed(self.pins)
+        extra = np.where(frame_ok, self.recording_best(index)[self.frames.mode], np.inf)
+        of_frame = np.full(len(self.frames.mode), np.inf)
+        of_exposure = np.full(len(self.exposures.floor), np.inf)
+        for costs in self._block_costs(index):
+            exposure = np.where(exposure_ok[costs.columns], costs.exposure, np.inf)
+            least = np.minimum.reduceat(exposure[costs.order], costs.starts)
+            of_frame[costs.rows] = costs.frame + np.min(costs.both + least, axis=1)
+            frame = costs.frame + extra[costs.rows]
+            if np.isfinite(frame).any():
+                meeting = np.min(costs.both + frame[:, None], axis=0)[costs.kin]
+                total = np.where(floor_ok[costs.columns], costs.exposure + meeting, np.inf)
+                of_exposure[costs.columns] = np.minimum(of_exposure[costs.columns], total)
+        return Best(of_frame, of_exposure)
+
+    # Answers.
+
+    def profiles_allowed(self, *, without: Setting | None = None) -> list[int]:
+        """Profiles the pins allow, leaving one pin out."""
+        pinned = self.pins.get(Setting.COLOUR_PROFILE) if without is not Setting.COLOUR_PROFILE else None
+        every = enumerate(self.situation.device.profiles)
+        return [index for index, profile in every if pinned is None or profile.key == pinned]
+
+    def by_frame(self, index: int, setting: Setting | None) -> Floats:
+        """Total cost of the best set of each frame (K,), with the pin on `setting` left out."""
+        allowed = self.frame_columns.allowed(self.pins, without=setting)
+        total = self.best(index).of_frame + self.recording_best(index)[self.frames.mode]
+        return np.where(allowed, total, np.inf) + self.finish_cost(index)
+
+    def by_exposure(self, index: int, setting: Setting | None) -> Floats:
+        """Total cost of the best set of each exposure (O,), with the pin on `setting` left out."""
+        allowed = self.exposure_columns.allowed(self.pins, without=setting)
+        return np.where(allowed, self.best(index).of_exposure, np.inf) + self.finish_cost(index)
+
+    def by_recording(self, index: int, setting: Setting | None) -> Floats:
+        """Total cost of the best set of each recording (R,), with the pin on `setting` left out."""
+        allowed = self.recording_columns.allowed(self.pins, without=setting) & self._depth_ok(index)
+        frame_ok = self.frame_columns.allowed(self.pins)
+        least = np.full(len(self.situation.device.modes), np.inf)
+        np.minimum.at(least, self.frames.mode, np.where(frame_ok, self.best(index).of_frame, np.inf))
+        total = self.recording_cost + least[self.recordings.mode]
+        return np.where(allowed, total, np.inf) + self.finish_cost(index)
+
+    def least(self, index: int) -> float:
+        """Total cost of the best set with this profile."""
+        return float(np.min(self.by_frame(index, None)))
+
+    def rivals(self, setting: Setting) -> dict[Value, tuple[float, Point | None]]:
+        """For every offered value: the least total cost with it, and the set that has it."""
+        if setting is Setting.COLOUR_PROFILE:
+            return self._rival_profiles()
+        for columns, by, point in (
+            (self.frame_columns, self.by_frame, self._point_of_frame),
+            (self.exposure_columns, self.by_exposure, self._point_of_exposure),
+            (self.recording_columns, self.by_recording, self._point_of_recording),
+        ):
+            if setting in columns.settings:
+                totals = {index: by(index, setting) for index in self.profiles_allowed()}
+                found: dict[Value, tuple[float, Point | None]] = {}
+                for value, mask in columns.masks(setting).items():
+                    cost, index, row = min(
+                        ((float(total[row]), index, int(row)) for index, total in totals.items() for row in [_least(total, mask)]),
+                        default=(np.inf, 0, 0),
+                    )
+                    found[value] = (cost, point(index, row, setting) if np.isfinite(cost) else None)
+                return found
+        raise KeyError(setting)
+
+    def _rival_profiles(self) -> dict[Value, tuple[float, Point | None]]:
+        found: dict[Value, tuple[float, Point | None]] = {}
+        for index, profile in enumerate(self.situation.device.profiles):
+            cost = self.least(index)
+            found[profile.key] = (cost, self.point(index) if np.isfinite(cost) else None)
+        return found
+
+    def chosen(self) -> Point | None:
+        """The cheapest set, or None when nothing fits."""
+        index = min(self.profiles_allowed(), key=self.least)
+        return self.point(index) if np.isfinite(self.least(index)) else None
+
+    def point(self, index: int) -> Point:
+        """The cheapest set with a profile."""
+        return self._point_of_frame(index, int(np.argmin(self.by_frame(index, None))), None)
+
+    # From a row to a whole set. The pin on `without` does not count.
+
+    def _point_of_frame(self, index: int, frame: int, without: Setting | None) -> Point:
+        exposure_ok = self.exposure_columns.allowed(self.pins) & self._floor_ok(index)
+        costs, row = self._block_of(index, frame)
+        total = costs.exposure + costs.both[row][costs.kin]
+        column = int(np.argmin(np.where(exposure_ok[costs.columns], total, np.inf)))
+        return Point(frame, int(costs.columns[column]), self._recording_for(index, frame), index)
+
+    def _point_of_exposure(self, index: int, exposure: int, without: Setting | None) -> Point:
+        frame_ok = self.frame_columns.allowed(self.pins)
+        extra = np.where(frame_ok, self.recording_best(index)[self.frames.mode], np.inf)
+        found, least = 0, np.inf
+        for costs in self._block_costs(index):
+            at = np.flatnonzero(costs.columns == exposure)
+            if at.size:
+                total = costs.frame + extra[costs.rows] + costs.both[:, costs.kin[at[0]]]
+                row = int(np.argmin(total))
+                if total[row] < least - 1e-12:
+                    found, least = int(costs.rows[row]), float(total[row])
+        return Point(found, exposure, self._recording_for(index, found), index)
+
+    def _point_of_recording(self, index: int, recording: int, without: Setting | None) -> Point:
+        frame_ok = self.frame_columns.allowed(self.pins) & (self.frames.mode == self.recordings.mode[recording])
+        frame = int(np.argmin(np.where(frame_ok, self.best(index).of_frame, np.inf)))
+        return replace(self._point_of_frame(index, frame, None), recording=recording)
+
+    def _recording_for(self, index: int, frame: int) -> int:
+        allowed = self.recording_columns.allowed(self.pins) & self._depth_ok(index)
+        allowed &= self.recordings.mode == self.frames.mode[frame]
+        return int(np.argmin(np.where(allowed, self.recording_cost, np.inf)))
+
+    def _block_of(self, index: int, frame: int) -> tuple[BlockCosts, int]:
+        for costs in self._block_costs(index):
+            at = np.flatnonzero(costs.rows == frame)
+            if at.size:
+                return costs, int(at[0])
+        raise KeyError(frame)
+
+
+def _least(total: Floats, mask: Bools) -> int:
+    return int(np.argmin(np.where(mask, total, np.inf)))

@@ -62,6 +62,7 @@ def run(*command: str | Path, cwd: Path = ROOT, env: dict[str, str] | None = Non
         stderr=subprocess.STDOUT,
         text=True,
         errors="replace",
+        check=False,
     )
     if done.returncode:
         print(done.stdout[-4000:], file=sys.stderr)
@@ -88,7 +89,7 @@ def system_node() -> bool:
     """Whether this machine has a Node.js and npm new enough to build the interface."""
     if not shutil.which("npm") or not (node := shutil.which("node")):
         return False
-    version = subprocess.run([node, "--version"], capture_output=True, text=True).stdout
+    version = subprocess.run([node, "--version"], capture_output=True, text=True, check=False).stdout
     parts = version.strip().lstrip("v").split(".")
     return parts[0].isdigit() and tuple(int(part) for part in parts[:2]) >= OLDEST_NODE
 

@@ -4,7 +4,7 @@ A document is described once, here in the core; from it come the API, the stored
 published JSON Schemas, the TypeScript types and the files people exchange.
 """
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from fractions import Fraction
 from typing import Annotated, Any, Self
 
@@ -95,7 +95,7 @@ _WORDS = {
 }
 
 
-def problems_of(errors: list[Any] | tuple[Any, ...]) -> list[Problem]:
+def problems_of(errors: Iterable[Any]) -> list[Problem]:
     """Pydantic's errors in the words of this product, without type jargon in the paths."""
     problems = []
     for error in errors:

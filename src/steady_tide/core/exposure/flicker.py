@@ -28,7 +28,9 @@ def beat_hz(*, rate: float, mains_hz: float) -> float:
     return abs(ripple - round(ripple / rate) * rate)
 
 
-def nearest_clean_shutter(offered: Sequence[Fraction], *, near_s: float, rate: Fraction, mains_hz: float) -> Fraction | None:
+def nearest_clean_shutter(
+    offered: Sequence[Fraction], *, near_s: float, rate: Fraction, mains_hz: float
+) -> Fraction | None:
     """The offered shutter [s] nearest in stops that averages the ripple away, or None."""
     clean = [
         shutter

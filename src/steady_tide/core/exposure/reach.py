@@ -101,9 +101,7 @@ class Ledger:
     leftover_stops: float
 
 
-def ledger(
-    settings: ExposureSet, *, scene_ev100: float, scene_detail: str, losses: tuple[LedgerLine, ...]
-) -> Ledger:
+def ledger(settings: ExposureSet, *, scene_ev100: float, scene_detail: str, losses: tuple[LedgerLine, ...]) -> Ledger:
     """Scene light, less losses, less what the settings take, less the bias intended.
 
     `losses` are positive stops and must add up to `settings.loss_stops`. The shutter and

@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from steady_tide.core.quantities import Quantity
+from steady_tide.core.quantities import Floats, Quantity
 
 GB_PER_HOUR_PER_MBIT = 0.45
 """1 Mbit/s for an hour: 3600 / 8 / 1000 GB."""
@@ -12,7 +12,8 @@ CARD_MARGIN = 1.25
 
 def bits_per_pixel(*, mbit_s: Quantity, width_px: Quantity, height_px: Quantity, rate: Quantity) -> Quantity:
     """Bits the recorder spends on each pixel of each frame."""
-    return np.asarray(mbit_s) * 1e6 / (np.asarray(width_px) * np.asarray(height_px) * np.asarray(rate))
+    pixels: Floats = np.asarray(width_px) * np.asarray(height_px) * np.asarray(rate)
+    return np.asarray(mbit_s) * 1e6 / pixels
 
 
 def gb_per_hour(mbit_s: Quantity) -> Quantity:

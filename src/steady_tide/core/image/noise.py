@@ -33,7 +33,13 @@ def signal_to_noise(*, mean_electrons: Quantity, photosites: Quantity, sensor: S
 
 
 def mid_grey_snr(
-    *, ev100: Quantity, loss_stops: Quantity, shutter_s: Quantity, f_number: float, photosites: Quantity, sensor: Sensor
+    *,
+    ev100: Quantity,
+    loss_stops: Quantity,
+    shutter_s: Quantity,
+    f_number: float,
+    photosites: Quantity,
+    sensor: Sensor,
 ) -> Quantity:
     """SNR at mid grey from scene light [EV at ISO 100] less losses [stops].
 
@@ -41,7 +47,9 @@ def mid_grey_snr(
     """
     light = np.asarray(ev100) - np.asarray(loss_stops)
     exposure = focal_plane_exposure(ev100=light, shutter_s=shutter_s, f_number=f_number)
-    return signal_to_noise(mean_electrons=electrons(exposure_lux_s=exposure, sensor=sensor), photosites=photosites, sensor=sensor)
+    return signal_to_noise(
+        mean_electrons=electrons(exposure_lux_s=exposure, sensor=sensor), photosites=photosites, sensor=sensor
+    )
 
 
 def light_for_snr(
@@ -59,6 +67,7 @@ def light_for_snr(
     half = target**2 / 2.0
     mu = (half + np.sqrt(half**2 + square * (target * sensor.read_noise_e) ** 2)) / square
     at_ev0 = electrons(
-        exposure_lux_s=focal_plane_exposure(ev100=-loss_stops, shutter_s=shutter_s, f_number=f_number), sensor=sensor
+        exposure_lux_s=focal_plane_exposure(ev100=-loss_stops, shutter_s=shutter_s, f_number=f_number),
+        sensor=sensor,
     )
     return float(np.log2(mu / at_ev0))

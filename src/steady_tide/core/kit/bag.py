@@ -60,7 +60,10 @@ class Kit(Part):
                 yield Problem(("filters", index, "key"), f"{item.key} is taken; give each filter its own key")
             taken.add(item.key)
             if isinstance(item, NdFilter) and item.most_stops is not None and item.most_stops < item.stops:
-                yield Problem(("filters", index, "most_stops"), f"it has to be at least {item.stops:g}, the least it takes")
+                yield Problem(
+                    ("filters", index, "most_stops"),
+                    f"it has to be at least {item.stops:g}, the least it takes",
+                )
 
 
 def checked_kit(kit: Kit) -> Kit:

@@ -150,7 +150,10 @@ class Device(Part):
     iso: IsoScale
     exposure_biases: Annotated[list[Annotated[float, Field(ge=-5, le=5)]], Field(min_length=1)]
     meters_bright_stops: float = Field(
-        default=0, ge=-2, le=2, description="How much brighter than wanted its meter exposes; assumed until calibrated."
+        default=0,
+        ge=-2,
+        le=2,
+        description="How much brighter than wanted its meter exposes; assumed until calibrated.",
     )
     profiles: Annotated[list[ColourProfile], Field(min_length=1)]
     white_balance: WhiteBalance
@@ -191,9 +194,15 @@ class Device(Part):
                 yield Problem(("modes", index, "bit_rates"), "bit rates lie between 1 and 20000 Mbit/s")
 
     def _doubled(self) -> Iterator[Problem]:
-        parts = {"lenses": self.lenses, "views": self.views, "stabilisation": self.stabilisation}
-        for field, members in {**parts, "codecs": self.codecs, "profiles": self.profiles}.items():
-            for key, count in Counter(member.key for member in members).items():
+        keys = {
+            "lenses": [lens.key for lens in self.lenses],
+            "views": [view.key for view in self.views],
+            "stabilisation": [level.key for level in self.stabilisation],
+            "codecs": [codec.key for codec in self.codecs],
+            "profiles": [profile.key for profile in self.profiles],
+        }
+        for field, found in keys.items():
+            for key, count in Counter(found).items():
                 if count > 1:
                     yield Problem((field,), f"the key {key} stands here {count} times; give each its own")
         rows = Counter((mode.frame_shape, mode.resolution, mode.rate) for mode in self.modes)

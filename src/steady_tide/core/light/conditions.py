@@ -25,7 +25,14 @@ class Condition(Part):
 
 
 def _row(
-    key: str, label: str, ev100: float, uncertainty: float, kelvin: float, contrast: float, group: str, kind: str = ""
+    key: str,
+    label: str,
+    ev100: float,
+    uncertainty: float,
+    kelvin: float,
+    contrast: float,
+    group: str,
+    kind: str = "",
 ) -> Condition:
     return Condition(
         key=key,
@@ -40,7 +47,13 @@ def _row(
     )
 
 
-_OUTSIDE, _WATER, _DUSK, _LAMPS, _TABLE = "Outside by day", "Under water", "Dusk and night", "By lamps", "Product table"
+_OUTSIDE, _WATER, _DUSK, _LAMPS, _TABLE = (
+    "Outside by day",
+    "Under water",
+    "Dusk and night",
+    "By lamps",
+    "Product table",
+)
 
 CONDITIONS: Final[tuple[Condition, ...]] = (
     # Daylight: from the sky table at 45 degrees (76 klx = EV 14.9) and practice; assumed offsets for ground.

@@ -5,7 +5,7 @@ from typing import Final
 
 import numpy as np
 
-from steady_tide.core.quantities import Quantity, require_positive
+from steady_tide.core.quantities import Floats, Quantity, require_positive
 
 WATER_INDEX: Final = 1.34
 """Refractive index of sea water, as used for a flat port."""
@@ -23,15 +23,15 @@ SHAKE_DEG_PER_S: Final[dict[str, float]] = {
 """**Assumed** shake rate [degrees/s, rms] by how the camera is carried; to be calibrated from footage."""
 
 
-def focal_length_px(*, width_px: Quantity, horizontal_fov_deg: float, projection: str) -> Quantity:
+def focal_length_px(*, width_px: Quantity, horizontal_fov_deg: float, projection: str) -> Floats:
     """Focal length in pixels at the centre of the picture.
 
     rectilinear: W / (2 tan(HFOV/2)); fisheye (equidistant): W / HFOV. HFOV in (0, 180) for
     rectilinear, (0, 360) for fisheye.
     """
-    if projection == "rectilinear":
-        return np.asarray(width_px) / (2.0 * tan(radians(horizontal_fov_deg) / 2.0))
-    return np.asarray(width_px) / radians(horizontal_fov_deg)
+    view_rad = radians(horizontal_fov_deg)
+    across = 2.0 * tan(view_rad / 2.0) if projection == "rectilinear" else view_rad
+    return np.divide(width_px, across)
 
 
 def angular_rate(*, speed_m_s: float, distance_m: float) -> float:

@@ -7,9 +7,7 @@ from pydantic import Field
 from steady_tide.core.document import Part, Rational
 from steady_tide.core.light.level import LightSource
 
-Carrying = Literal[
-    "tripod", "gimbal", "tray", "standing", "swimming", "walking", "riding", "helmet-on-snow"
-]
+Carrying = Literal["tripod", "gimbal", "tray", "standing", "swimming", "walking", "riding", "helmet-on-snow"]
 Shape = Literal["16:9", "4:3", "8:7", "9:16"]
 
 
@@ -30,7 +28,9 @@ class Water(Part):
     depth_m: float = Field(default=5, gt=0, le=60, description="Deepest planned depth [m].")
     colour: Literal["blue", "green", "murky"] = "green"
     port: Literal["bare", "flat", "dome"] = "flat"
-    housing_rating_m: float | None = Field(default=None, gt=0, le=200, description="Rating of the housing [m]; none = bare.")
+    housing_rating_m: float | None = Field(
+        default=None, gt=0, le=200, description="Rating of the housing [m]; none = bare."
+    )
     lamp: bool = Field(default=False, description="Whether a lamp lights the subject.")
 
 
@@ -43,7 +43,9 @@ class Brief(Part):
     scenario: Literal["underwater", "low-light", "motion", "product"]
     light: LightSource
     falls_stops: float = Field(default=0.5, ge=0, le=12, description="How much darker it may get in the take [stops].")
-    rises_stops: float = Field(default=0.5, ge=0, le=12, description="How much brighter it may get in the take [stops].")
+    rises_stops: float = Field(
+        default=0.5, ge=0, le=12, description="How much brighter it may get in the take [stops]."
+    )
     mains_hz: Literal[50, 60] = 50
     carried: Carrying = "standing"
     subject_speed_m_s: float = Field(default=1, ge=0, le=150, description="Across the line of sight [m/s].")

@@ -1,24 +1,28 @@
 """Explanation by difference: for each setting its nearest rivals and what turned them."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, partial
+
+import numpy as np
 
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.plan.block import Block
 from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
 from steady_tide.core.plan.considerations import recording as recording_room
 from steady_tide.core.plan.considerations.recording import RecordingChoice
-from steady_tide.core.plan.considerations.table import Consideration
-from steady_tide.core.plan.finish import weigh_bias
+from steady_tide.core.plan.considerations.table import Consideration, Over
 from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING_VALUES
 from steady_tide.core.plan.offers import Offer, offers, text_of
 from steady_tide.core.plan.plan import Decision, Option, Price, Rival, Turn
 from steady_tide.core.plan.search import Landscape, Point
-from steady_tide.core.plan.space import Block
+from steady_tide.core.plan.space import Ints
 from steady_tide.core.plan.stance import AXIS_LABELS, Axis, Stance
 from steady_tide.core.plan.weighing import Weighing
 
 RIVALS_TOLD = 2
 TURNS_TOLD = 4
+BROUGHT_TOLD = 4
 UNTOLD = 0.02
 """Differences smaller than this [stops] are not told."""
 SEARCHED = (*FRAME_VALUES, *RECORDING_VALUES, *EXPOSURE_VALUES, Setting.COLOUR_PROFILE)
@@ -31,9 +35,10 @@ class Term:
     label: str
     source: str
     axis: Axis | None
+    about: tuple[Setting, ...]
     cost: float
     warn_above: float
-    fact: str
+    tell: Callable[[], str]
 
 
 class PointView:
@@ -45,7 +50,7 @@ class PointView:
         situation = landscape.situation_for(point.profile)
         one_frame = landscape.frames.take(_index(point.frame))
         one_exposure = landscape.exposures.take(_index(point.exposure))
-        self.block = Block(situation, one_frame, one_exposure)
+        self.block = Block(situation, landscape.tables, one_frame, one_exposure)
         self.recording = RecordingChoice(situation, landscape.recordings).at(point.recording)
         self.profile = situation.device.profiles[point.profile]
 
@@ -57,29 +62,39 @@ class PointView:
         situation = self.block.situation
         for key, label, weighing, value in (
             ("profile", "Profile for finish and light", self.landscape.profile_weighing, self.profile.key),
-            ("bias", "Exposure bias", weigh_bias(situation, self.profile), situation.bias_stops),
+            (
+                "bias",
+                "Exposure bias",
+                self.landscape.bias_weighings[self.point.profile],
+                situation.bias_stops,
+            ),
         ):
             words = "; ".join(objection.words for objection in weighing.objections[value]) or weighing.praise
-            found[key] = Term(label, "assumed", Axis.FINISH, weighing.cost(value), 1.2, words)
+            about = (Setting.COLOUR_PROFILE, Setting.EXPOSURE_BIAS)
+            found[key] = Term(label, "assumed", Axis.FINISH, about, weighing.cost(value), 1.2, partial(str, words))
         return found
 
     def prices(self) -> list[Price]:
         """What this set pays dearly for, dearest first."""
         dear = [term for term in self.terms.values() if term.cost >= term.warn_above]
         dear.sort(key=lambda term: -term.cost)
-        return [Price(label=term.label, cost=round(term.cost, 2), words=term.fact) for term in dear]
+        return [Price(label=term.label, cost=round(term.cost, 2), words=term.tell()) for term in dear]
 
 
-def _index(number: int):  # type: ignore[no-untyped-def]
-    import numpy as np
-
+def _index(number: int) -> Ints:
     return np.array([number])
 
 
-def _term(consideration: Consideration[Block] | Consideration[RecordingChoice], over: object) -> Term:
-    cost = float(consideration.price(over).reshape(-1)[0])  # type: ignore[arg-type]
-    fact = consideration.fact(over)  # type: ignore[arg-type]
-    return Term(consideration.label, consideration.source, consideration.axis, cost, consideration.warn_above, fact)
+def _term(consideration: Consideration[Over], over: Over) -> Term:
+    return Term(
+        label=consideration.label,
+        source=consideration.source,
+        axis=consideration.axis,
+        about=consideration.about,
+        cost=float(consideration.price(over).reshape(-1)[0]),
+        warn_above=consideration.warn_above,
+        tell=partial(consideration.fact, over),
+    )
 
 
 def turns(here: PointView, there: PointView) -> list[tuple[Turn, Term]]:
@@ -89,10 +104,21 @@ def turns(here: PointView, there: PointView) -> list[tuple[Turn, Term]]:
         other = there.terms[key]
         difference = other.cost - term.cost
         if abs(difference) >= UNTOLD:
-            turn = Turn(label=term.label, difference=round(difference, 2), here=term.fact, there=other.fact, source=term.source)
-            found.append((turn, term))
-    found.sort(key=lambda pair: -abs(pair[0].difference))
-    return found[:TURNS_TOLD]
+            found.append((difference, term, other))
+    found.sort(key=lambda three: -abs(three[0]))
+    return [
+        (
+            Turn(
+                label=term.label,
+                difference=round(difference, 2),
+                here=term.tell(),
+                there=other.tell(),
+                source=term.source,
+            ),
+            term,
+        )
+        for difference, term, other in found[:TURNS_TOLD]
+    ]
 
 
 class Explainer:
@@ -109,15 +135,25 @@ class Explainer:
         """A setting decided by the search."""
         found = self.landscape.rivals(setting)
         offered = offers(self.situation, setting)
-        options = [self._option(setting, value, offer, found.get(offer.value, (float("inf"), None))[0]) for offer in offered]
-        near = sorted((cost, str(other), other, point) for other, (cost, point) in found.items() if point and other != value)
+        options = [
+            self._option(setting, value, offer, found.get(offer.value, (float("inf"), None))[0]) for offer in offered
+        ]
+        near = sorted(
+            (cost, str(other), other, point) for other, (cost, point) in found.items() if point and other != value
+        )
         rivals, reasons = [], []
         for cost, _, other, point in near[:RIVALS_TOLD]:
             told = turns(self.view, PointView(self.landscape, point))
             reasons.append(told)
-            turned_by = [turn for turn, _ in told]
-            text = text_of(self.situation, setting, other)
-            rivals.append(Rival(value=other, text=text, cost=round(cost - self.total, 2), turned_by=turned_by))
+            rivals.append(
+                Rival(
+                    value=other,
+                    text=text_of(self.situation, setting, other),
+                    cost=round(cost - self.total, 2),
+                    turned_by=[turn for turn, _ in told],
+                    brings=self._brings(setting, point),
+                )
+            )
         why, axis = self._why(setting, rivals, reasons)
         return self._decision(setting, value, why, axis, rivals, options)
 
@@ -126,14 +162,21 @@ class Explainer:
         base = weighing.cost(value)
         offered = offers(self.situation, setting)
         options = [
-            Option(value=offer.value, text=offer.text, cost=round(weighing.cost(offer.value) - base, 2)) for offer in offered
+            Option(value=offer.value, text=offer.text, cost=round(weighing.cost(offer.value) - base, 2))
+            for offer in offered
         ]
         rivals = []
         for offer in sorted(offered, key=lambda offer: weighing.cost(offer.value)):
             if offer.value != value:
                 against = weighing.objections[offer.value]
                 turned_by = [
-                    Turn(label=one.words, difference=round(one.cost, 2), here=weighing.praise, there=one.words, source="assumed")
+                    Turn(
+                        label=one.words,
+                        difference=round(one.cost, 2),
+                        here=weighing.praise,
+                        there=one.words,
+                        source="assumed",
+                    )
                     for one in against
                 ]
                 cost = round(weighing.cost(offer.value) - base, 2)
@@ -145,7 +188,11 @@ class Explainer:
     def _option(self, setting: Setting, value: Value, offer: Offer, cost: float) -> Option:
         if cost == float("inf"):
             return Option(value=offer.value, text=offer.text, cost=None, refused=self._refusal(setting, offer))
-        return Option(value=offer.value, text=offer.text, cost=0.0 if offer.value == value else round(cost - self.total, 2))
+        return Option(
+            value=offer.value,
+            text=offer.text,
+            cost=0.0 if offer.value == value else round(cost - self.total, 2),
+        )
 
     def _refusal(self, setting: Setting, offer: Offer) -> str:
         from steady_tide.core.plan.feasibility import first_clash
@@ -154,7 +201,9 @@ class Explainer:
         device = self.situation.device.name
         if not clash:
             return f"{device} does not offer it with what you pinned"
-        with_text = " and ".join(f"{SETTINGS[other].label.lower()} {text_of(self.situation, other, pin)}" for other, pin in clash)
+        with_text = " and ".join(
+            f"{SETTINGS[other].label.lower()} {text_of(self.situation, other, pin)}" for other, pin in clash
+        )
         return f"{device} does not offer it with {with_text}"
 
     def _why(
@@ -165,15 +214,42 @@ class Explainer:
         if setting in self.landscape.pins:
             return "You pinned it; everything else is solved around it.", None
         against = [(turn, term) for turn, term in reasons[0] if turn.difference > 0]
-        if not against:
-            return "Nothing sets it apart from its nearest rival.", None
-        turn, _ = against[0]
-        axis = next((term.axis for _, term in against if term.axis is not None), None)
-        there = f" With {rivals[0].text}: {turn.there}." if turn.there != turn.here else ""
-        return f"{_sentence(turn.here)}{there}", axis
+        to_the_point = [pair for pair in against if setting in pair[1].about]
+        axis = next((term.axis for _, term in to_the_point or against if term.axis is not None), None)
+        if to_the_point:
+            turn, _ = to_the_point[0]
+            there = f" With {rivals[0].text}: {turn.there}." if turn.there != turn.here else ""
+            return f"{_sentence(turn.here)}{there}", axis
+        if rivals[0].brings:
+            return f"{rivals[0].text} would bring {', '.join(rivals[0].brings)} with it.", axis
+        return f"As good as {rivals[0].text}; the first in the camera's order is taken.", axis
+
+    def _brings(self, setting: Setting, point: Point) -> list[str]:
+        """What else changes in the rival's set, in words, the most telling first."""
+        here, there = self.values(self.view.point), self.values(point)
+        changed = [other for other in SEARCHED if other is not setting and here[other] != there[other]]
+        told = [f"{SETTINGS[other].label.lower()} {text_of(self.situation, other, there[other])}" for other in changed]
+        return told[:BROUGHT_TOLD]
+
+    def values(self, point: Point) -> dict[Setting, Value]:
+        """The searched settings of a set."""
+        found: dict[Setting, Value] = {Setting.COLOUR_PROFILE: self.situation.device.profiles[point.profile].key}
+        for columns, row in (
+            (self.landscape.frame_columns, point.frame),
+            (self.landscape.recording_columns, point.recording),
+            (self.landscape.exposure_columns, point.exposure),
+        ):
+            found |= {setting: columns.value_at(setting, row) for setting in columns.settings}
+        return found
 
     def _decision(
-        self, setting: Setting, value: Value, why: str, axis: Axis | None, rivals: list[Rival], options: list[Option]
+        self,
+        setting: Setting,
+        value: Value,
+        why: str,
+        axis: Axis | None,
+        rivals: list[Rival],
+        options: list[Option],
     ) -> Decision:
         entry = self.menu.get(setting)
         return Decision(

@@ -18,6 +18,8 @@ CURVE_COST = {
 """What a curve costs by position on finish. **Assumed**."""
 CLIPPED_STOP = 0.6
 """Price of a stop of highlights lost. **Assumed**."""
+CLIPPED_LAMP_STOP = 0.15
+"""The same where the highlights are the lamps themselves, which may burn out. **Assumed**."""
 DIM_LIFT_COST = 0.45
 """Price, in the dark, of each stop by which a profile opens shadows and shows their noise. **Assumed**."""
 BIAS_STEP_COST = 0.35
@@ -33,6 +35,11 @@ def clipped_stops(situation: Situation, profile: ColourProfile, bias: float) -> 
     return max(situation.light.contrast_stops + brighter - profile.headroom_stops, 0.0)
 
 
+def clip_price(situation: Situation) -> float:
+    """Price of a stop of highlights lost in this light."""
+    return CLIPPED_LAMP_STOP if situation.light.lamps and situation.aim_ev100 < DIM_EV100 else CLIPPED_STOP
+
+
 def weigh_bias(situation: Situation, profile: ColourProfile) -> Weighing:
     """Exposure bias: back to the aim from what the meter does, lower still where highlights clip."""
     objections: dict[Value, tuple[Objection, ...]] = {}
@@ -43,7 +50,7 @@ def weigh_bias(situation: Situation, profile: ColourProfile) -> Weighing:
         words = f"exposes {net:+.1f} stops off the wanted grey (its meter is assumed {habit:g} stops bright)"
         found = [Objection(BIAS_STEP_COST * abs(net) + 0.01 * abs(bias), words)]
         if clipped > 0:
-            found.append(Objection(CLIPPED_STOP * clipped, f"clips {clipped:.1f} stops of highlights"))
+            found.append(Objection(clip_price(situation) * clipped, f"clips {clipped:.1f} stops of highlights"))
         objections[bias] = tuple(found)
     return Weighing(objections, "keeps the highlights at the least loss of brightness")
 
@@ -60,7 +67,12 @@ def weigh_profile(situation: Situation) -> Weighing:
             found.append(Objection(cost, f"opens the shadows by {profile.shadow_lift:g} stops and shows their noise"))
         clipped = clipped_stops(situation, profile, -situation.device.meters_bright_stops)
         if clipped > 0:
-            found.append(Objection(CLIPPED_STOP * clipped, f"holds {profile.headroom_stops:g} stops over grey, clips {clipped:.1f}"))
+            found.append(
+                Objection(
+                    clip_price(situation) * clipped,
+                    f"holds {profile.headroom_stops:g} stops over grey, clips {clipped:.1f}",
+                )
+            )
         objections[profile.key] = tuple(objection for objection in found if objection.cost > 0)
     return Weighing(objections, f"suits a {finish.replace('-', ' ')} finish in this contrast", Axis.FINISH)
 
@@ -85,7 +97,9 @@ def weigh_colour_filter(situation: Situation) -> Weighing:
         if useless:
             found.append(Objection(3.0, why_not))
         elif item.tint != wanted:
-            found.append(Objection(0.8, f"{water.colour} water at {water.depth_m:g} m wants {wanted.replace('-', ' ')}"))
+            found.append(
+                Objection(0.8, f"{water.colour} water at {water.depth_m:g} m wants {wanted.replace('-', ' ')}")
+            )
         objections[item.key] = tuple(found)
     return Weighing(objections, f"for {water.colour} water down to {water.depth_m:g} m", Axis.WATER_COLOUR)
 

@@ -18,7 +18,9 @@ ValueTable = dict[Setting, Callable[[Situation, Rows], tuple[Sequence[Value], In
 """For each setting: its values by code, and the code of every row."""
 
 
-def _of_mode(read: Callable[[Device, int], Value]) -> Callable[[Situation, Frames], tuple[Sequence[Value], Ints]]:
+def _of_mode(
+    read: Callable[[Device, int], Value],
+) -> Callable[[Situation, Frames], tuple[Sequence[Value], Ints]]:
     def values(situation: Situation, rows: Frames) -> tuple[Sequence[Value], Ints]:
         device = situation.device
         return [read(device, index) for index in range(len(device.modes))], rows.mode
@@ -31,13 +33,22 @@ FRAME_VALUES: ValueTable[Frames] = {
     Setting.RESOLUTION: _of_mode(lambda device, row: device.modes[row].resolution),
     Setting.FRAME_RATE: _of_mode(lambda device, row: str(device.modes[row].rate)),
     Setting.VIEW: lambda situation, rows: ([view.key for view in situation.device.views], rows.view),
-    Setting.STABILISATION: lambda situation, rows: ([level.key for level in situation.device.stabilisation], rows.level),
+    Setting.STABILISATION: lambda situation, rows: (
+        [level.key for level in situation.device.stabilisation],
+        rows.level,
+    ),
 }
 EXPOSURE_VALUES: ValueTable[Exposures] = {
-    Setting.SHUTTER: lambda situation, rows: ([*map(str, situation.device.shutters), AUTOMATIC], rows.shutter),
+    Setting.SHUTTER: lambda situation, rows: (
+        [*map(str, situation.device.shutters), AUTOMATIC],
+        rows.shutter,
+    ),
     Setting.ND_FILTER: lambda situation, rows: ([glass.key for glass in situation.glasses], rows.glass),
     Setting.ISO_FLOOR: lambda situation, rows: (situation.device.iso.values, _code(situation, rows.floor)),
-    Setting.ISO_CEILING: lambda situation, rows: (situation.device.iso.values, _code(situation, rows.ceiling)),
+    Setting.ISO_CEILING: lambda situation, rows: (
+        situation.device.iso.values,
+        _code(situation, rows.ceiling),
+    ),
 }
 RECORDING_VALUES: ValueTable[Recordings] = {
     Setting.CODEC: lambda situation, rows: ([codec.key for codec in situation.device.codecs], rows.codec),

@@ -55,7 +55,8 @@ _OFFERED: dict[Setting, Callable[[Situation], list[Offer]]] = {
     Setting.STABILISATION: lambda s: [Offer(level.key, level.label) for level in s.device.stabilisation],
     Setting.CODEC: lambda s: [Offer(codec.key, codec.label) for codec in s.device.codecs],
     Setting.BIT_DEPTH: lambda s: [
-        Offer(depth, f"{depth} bit") for depth in sorted({depth for codec in s.device.codecs for depth in codec.bit_depths})
+        Offer(depth, f"{depth} bit")
+        for depth in sorted({depth for codec in s.device.codecs for depth in codec.bit_depths})
     ],
     Setting.BIT_RATE: lambda s: [
         Offer(rate, f"{rate} Mbit/s")
@@ -65,10 +66,15 @@ _OFFERED: dict[Setting, Callable[[Situation], list[Offer]]] = {
     Setting.ND_FILTER: lambda s: [Offer(glass.key, glass.label) for glass in s.glasses],
     Setting.ISO_FLOOR: _iso(0),
     Setting.ISO_CEILING: _iso(-1),
-    Setting.EXPOSURE_BIAS: lambda s: [Offer(bias, f"{bias:+.1f}" if bias else "0") for bias in s.device.exposure_biases],
+    Setting.EXPOSURE_BIAS: lambda s: [
+        Offer(bias, f"{bias:+.1f}" if bias else "0") for bias in s.device.exposure_biases
+    ],
     Setting.COLOUR_PROFILE: lambda s: [Offer(profile.key, profile.label) for profile in s.device.profiles],
     Setting.WHITE_BALANCE: _white_balance,
-    Setting.COLOUR_FILTER: lambda s: [Offer(NO_FILTER, "none"), *(Offer(f.key, f.label) for f in s.colour_filters)],
+    Setting.COLOUR_FILTER: lambda s: [
+        Offer(NO_FILTER, "none"),
+        *(Offer(f.key, f.label) for f in s.colour_filters),
+    ],
 }
 
 

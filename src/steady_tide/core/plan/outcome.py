@@ -15,7 +15,15 @@ from steady_tide.core.plan.considerations.picture import battery_minutes
 from steady_tide.core.plan.considerations.recording import spent_bits
 from steady_tide.core.plan.considerations.table import one
 from steady_tide.core.plan.explain import PointView
-from steady_tide.core.plan.plan import Decision, Figure, InLight, LedgerPart, LineOfLedger, MarkPart, ReachPart
+from steady_tide.core.plan.plan import (
+    Decision,
+    Figure,
+    InLight,
+    LedgerPart,
+    LineOfLedger,
+    MarkPart,
+    ReachPart,
+)
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.quantities import lux_from_ev100, shutter_angle_deg, shutter_text
 
@@ -76,11 +84,16 @@ def ledger_part(view: PointView) -> LedgerPart:
     if situation.port != "bare":
         losses.append(LedgerLine("Housing window", situation.port_loss_stops, f"{situation.port} port"))
     if situation.colour_loss_stops:
-        losses.append(LedgerLine("Colour filter", situation.colour_loss_stops, situation.colour_filter.replace("-", " ")))
+        losses.append(
+            LedgerLine("Colour filter", situation.colour_loss_stops, situation.colour_filter.replace("-", " "))
+        )
     if glass.stops:
         losses.append(LedgerLine("ND filter", glass.stops, glass.label))
     summed = ledger(
-        exposure_set(view), scene_ev100=situation.aim_ev100, scene_detail=situation.light.source, losses=tuple(losses)
+        exposure_set(view),
+        scene_ev100=situation.aim_ev100,
+        scene_detail=situation.light.source,
+        losses=tuple(losses),
     )
     lines = [LineOfLedger(label=line.label, stops=round(line.stops, 4), detail=line.detail) for line in summed.lines]
     return LedgerPart(lines=lines, leftover_stops=round(summed.leftover_stops, 4))
@@ -123,23 +136,75 @@ def figures(view: PointView) -> list[Figure]:
     hourly = one(np.asarray(gb_per_hour(recording.rows.mbit_s)))
     rows = [
         ("angle", "Shutter angle", angle, "°", f"{angle:.0f}", "360 · frame rate · shutter"),
-        ("smear", "Shake smear", one(block.smear_px), "px", f"{one(block.smear_px):.1f}", "shake rate (assumed) · shutter · focal length in pixels"),
-        ("subject", "Subject blur", one(block.subject_blur_px), "px", f"{one(block.subject_blur_px):.1f}", "speed / distance · shutter · focal length in pixels"),
-        ("jitter", "Jump between frames", one(block.jitter_px), "px", f"{one(block.jitter_px):.1f}", "shake left after stabilisation, per timeline frame"),
-        ("snr-mid", "Signal to noise, mid grey", snr, "", f"{snr:.0f}", "EMVA 1288; 40 excellent, 10 acceptable (ISO 12232)"),
-        ("snr-shadow", "Signal to noise, 3 stops under", shadow, "", f"{shadow:.0f}", "EMVA 1288, three stops under mid grey"),
+        (
+            "smear",
+            "Shake smear",
+            one(block.smear_px),
+            "px",
+            f"{one(block.smear_px):.1f}",
+            "shake rate (assumed) · shutter · focal length in pixels",
+        ),
+        (
+            "subject",
+            "Subject blur",
+            one(block.subject_blur_px),
+            "px",
+            f"{one(block.subject_blur_px):.1f}",
+            "speed / distance · shutter · focal length in pixels",
+        ),
+        (
+            "jitter",
+            "Jump between frames",
+            one(block.jitter_px),
+            "px",
+            f"{one(block.jitter_px):.1f}",
+            "shake left after stabilisation, per timeline frame",
+        ),
+        (
+            "snr-mid",
+            "Signal to noise, mid grey",
+            snr,
+            "",
+            f"{snr:.0f}",
+            "EMVA 1288; 40 excellent, 10 acceptable (ISO 12232)",
+        ),
+        (
+            "snr-shadow",
+            "Signal to noise, 3 stops under",
+            shadow,
+            "",
+            f"{shadow:.0f}",
+            "EMVA 1288, three stops under mid grey",
+        ),
         ("slow", "Slow motion", block.slow_factor, "×", f"{block.slow_factor:.3g}", "recorded rate over timeline rate"),
-        ("pixels", "Pixels over need", one(block.have_over_need), "×", f"{one(block.have_over_need):.2f}", "after stabilisation crop, worst delivery shape"),
+        (
+            "pixels",
+            "Pixels over need",
+            one(block.have_over_need),
+            "×",
+            f"{one(block.have_over_need):.2f}",
+            "after stabilisation crop, worst delivery shape",
+        ),
         ("bits", "Bits per pixel", bits, "", f"{bits:.3f}", "bit rate / (width · height · frame rate)"),
         ("gb-hour", "Card use", hourly, "GB/h", f"{hourly:.0f}", "0.45 · Mbit/s"),
-        ("battery", "A cell lasts", one(battery_minutes(block)), "min", f"{one(battery_minutes(block)):.0f}", "Wh in this cold / W of mode and stabilisation"),
-    ]  # fmt: skip
+        (
+            "battery",
+            "A cell lasts",
+            one(battery_minutes(block)),
+            "min",
+            f"{one(battery_minutes(block)):.0f}",
+            "Wh in this cold / W of mode and stabilisation",
+        ),
+    ]
     if block.situation.light.lamps:
         kept = one(np.asarray(residual_ripple(shutter_s=block.aim.shutter_s, mains_hz=brief.mains_hz)))
         beat = beat_hz(rate=float(block.rate), mains_hz=brief.mains_hz)
         how = f"|sinc(2f·t)| at {brief.mains_hz} Hz; beats at {beat:.0f} Hz"
         rows.append(("flicker", "Lamp ripple left", 100 * kept, "%", f"{100 * kept:.0f}", how))
-    return [Figure(key=k, label=label, value=value, unit=unit, text=text, how=how) for k, label, value, unit, text, how in rows]
+    return [
+        Figure(key=k, label=label, value=value, unit=unit, text=text, how=how)
+        for k, label, value, unit, text, how in rows
+    ]
 
 
 def headline(decisions: Sequence[Decision]) -> str:
@@ -155,10 +220,15 @@ def cautions(situation: Situation) -> list[str]:
     brief = situation.brief
     found = []
     if brief.water:
-        found.append("Dive within your training, with a buddy, buoyancy before camera. This computes light, not gas or decompression.")
+        found.append(
+            "Dive within your training, with a buddy, buoyancy before camera. "
+            "This computes light, not gas or decompression."
+        )
         found.append("Do not touch or chase wildlife.")
     if brief.carried in ("riding", "helmet-on-snow") or (brief.scenario == "motion" and not brief.water):
-        found.append("Set up while standing still; do not touch the camera in motion. The rules of road, water and slope apply.")
+        found.append(
+            "Set up while standing still; do not touch the camera in motion. The rules of road, water and slope apply."
+        )
     if situation.device.kind == "drone":
         found.append("Local aviation rules set height, distance and night flying. Keep sight of the aircraft.")
     if brief.scenario == "product":
@@ -174,9 +244,10 @@ def cautions(situation: Situation) -> list[str]:
 
 def told_assumptions(situation: Situation) -> list[str]:
     """What the numbers rest on without having been measured."""
+    light = situation.light
     told = [
         f"Shake of {situation.shake_deg_per_s:g}°/s ({situation.brief.carried}) is assumed, not measured.",
-        f"The light is taken as {situation.light.ev100:.1f} EV ± {situation.light.uncertainty_stops:.1f} ({situation.light.source}).",
+        f"The light is taken as {light.ev100:.1f} EV ± {light.uncertainty_stops:.1f} ({light.source}).",
         "Weights that trade one fault against another are assumed practice.",
     ]
     if situation.brief.water:

@@ -75,7 +75,11 @@ def _number(value: Value) -> float | None:
 
 def _nearest(wished: Value, offered: list[Value]) -> Value | None:
     target = _number(wished)
-    numbered = [(abs(number - target), value) for value in offered if target is not None and (number := _number(value)) is not None]
+    numbered = [
+        (abs(number - target), value)
+        for value in offered
+        if target is not None and (number := _number(value)) is not None
+    ]
     return min(numbered, key=lambda pair: pair[0])[1] if numbered else (offered[0] if offered else None)
 
 

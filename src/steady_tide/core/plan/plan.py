@@ -21,12 +21,13 @@ class Turn(Part):
 
 
 class Rival(Part):
-    """Another value of a setting, what it costs more, and why."""
+    """Another value of a setting, what it costs more, why, and what else it would change."""
 
     value: Value
     text: str
     cost: float
     turned_by: list[Turn]
+    brings: list[str] = []
 
 
 class Option(Part):

@@ -13,10 +13,18 @@ from steady_tide.core.plan.considerations.exposure import control_kind
 from steady_tide.core.plan.considerations.picture import battery_minutes
 from steady_tide.core.plan.considerations.table import one
 from steady_tide.core.plan.explain import SEARCHED, Explainer
-from steady_tide.core.plan.feasibility import smallest_clash
+from steady_tide.core.plan.feasibility import feasible, smallest_clash
 from steady_tide.core.plan.finish import weigh_bias, weigh_colour_filter, weigh_white_balance
-from steady_tide.core.plan.offers import text_of
-from steady_tide.core.plan.outcome import cautions, figures, headline, in_lights, ledger_part, reach_part, told_assumptions
+from steady_tide.core.plan.offers import offers, text_of
+from steady_tide.core.plan.outcome import (
+    cautions,
+    figures,
+    headline,
+    in_lights,
+    ledger_part,
+    reach_part,
+    told_assumptions,
+)
 from steady_tide.core.plan.pins import WrongPin, match_pins, read_pins
 from steady_tide.core.plan.plan import Conflict, Decision, Plan, WayOut, Wish
 from steady_tide.core.plan.rules import RULES, Solved
@@ -69,8 +77,6 @@ def _refuse_unfit_place(situation: Situation) -> None:
 
 
 def _clash(landscape: Landscape) -> dict[Setting, Value]:
-    from steady_tide.core.plan.feasibility import feasible
-
     return {} if feasible(landscape, landscape.pins) else smallest_clash(landscape, landscape.pins)
 
 
@@ -101,13 +107,7 @@ def _write(landscape: Landscape, point: Point) -> Plan:
 
 def _decisions(explainer: Explainer, point: Point) -> list[Decision]:
     landscape, situation = explainer.landscape, explainer.situation
-    values: dict[Setting, Value] = {Setting.COLOUR_PROFILE: explainer.view.profile.key}
-    for columns, row in (
-        (landscape.frame_columns, point.frame),
-        (landscape.recording_columns, point.recording),
-        (landscape.exposure_columns, point.exposure),
-    ):
-        values |= {setting: columns.value_at(setting, row) for setting in columns.settings}
+    values = explainer.values(point)
     made = {setting: explainer.searched(setting, values[setting]) for setting in SEARCHED}
     weighings = {
         Setting.EXPOSURE_BIAS: weigh_bias(situation, explainer.view.profile),
@@ -116,7 +116,9 @@ def _decisions(explainer: Explainer, point: Point) -> list[Decision]:
     }
     solved = _solved(explainer)
     weighings |= {
-        setting: RULES[setting](solved, offered) for setting, offered in situation.device.choices.items() if setting in RULES
+        setting: RULES[setting](solved, offered)
+        for setting, offered in situation.device.choices.items()
+        if setting in RULES
     }
     chosen: dict[Setting, Value] = {
         Setting.EXPOSURE_BIAS: situation.bias_stops,
@@ -190,31 +192,24 @@ def _way_out(landscape: Landscape, clash: Mapping[Setting, Value], release: Sett
     best = freed.chosen()
     if best is None:
         return None
-    becomes = Explainer(freed, best)
-    for columns, row in (
-        (freed.frame_columns, best.frame),
-        (freed.recording_columns, best.recording),
-        (freed.exposure_columns, best.exposure),
-    ):
-        if release in columns.settings:
-            value = columns.value_at(release, row)
-            break
-    else:
-        value = becomes.view.profile.key
+    value = Explainer(freed, best).values(best)[release]
     situation = landscape.situation
-    kept = " and ".join(f"{SETTINGS[name].label.lower()} {text_of(situation, name, pin)}" for name, pin in clash.items() if name is not release)
+    kept = " and ".join(
+        f"{SETTINGS[name].label.lower()} {text_of(situation, name, pin)}"
+        for name, pin in clash.items()
+        if name is not release
+    )
     words = f"Keep {kept}: {SETTINGS[release].label.lower()} becomes {text_of(situation, release, value)}."
     return WayOut(release=release, becomes=value, words=words)
 
 
 def _limit(landscape: Landscape, clash: Mapping[Setting, Value]) -> str:
     """What the device offers for one wish once the others are kept."""
-    from steady_tide.core.plan.feasibility import feasible
-    from steady_tide.core.plan.offers import offers
-
     situation = landscape.situation
     last = list(clash)[-1]
     others = {setting: value for setting, value in clash.items() if setting is not last}
     possible = [offer.text for offer in offers(situation, last) if feasible(landscape, {**others, last: offer.value})]
-    kept = " and ".join(f"{SETTINGS[setting].label.lower()} {text_of(situation, setting, value)}" for setting, value in others.items())
+    kept = " and ".join(
+        f"{SETTINGS[setting].label.lower()} {text_of(situation, setting, value)}" for setting, value in others.items()
+    )
     return f"With {kept} it offers {SETTINGS[last].label.lower()} {', '.join(possible) or 'nothing'}."

@@ -38,61 +38,78 @@ def _sharpening(solved: Solved, values: list[Value]) -> Weighing:
     high = _against(1.5, "cannot be undone, and rings at edges")
     if finish == "straight":
         low = _against(0.4, "looks soft without grading")
-        return weigh(values, "crisp enough as it is", axis=Axis.FINISH, low=low, high=high)
+        return weigh(values, "crisp enough as it is", {"low": low, "high": high}, axis=Axis.FINISH)
     medium = _against(0.6, "cannot be undone; sharpen after the grade")
-    return weigh(values, "leaves sharpening to the grade", axis=Axis.FINISH, medium=medium, high=high)
+    return weigh(values, "leaves sharpening to the grade", {"medium": medium, "high": high}, axis=Axis.FINISH)
 
 
 def _exposure_lock(solved: Solved, values: list[Value]) -> Weighing:
     floats = solved.iso_floats or solved.shutter_floats
     if floats and not solved.light_moves and solved.situation.brief.carried in ("tripod", "gimbal", "tray"):
         off = _against(0.4, "the picture may pump although the light stays; lock on mid grey before the take")
-        return weigh(values, "the light stays: lock before the take on a mid-grey spot", off=off)
+        return weigh(values, "the light stays: lock before the take on a mid-grey spot", {"off": off})
     reason = "the light moves; a lock would leave it behind" if floats else "everything is fixed already"
-    return weigh(values, reason, on=_against(0.5, reason))
+    return weigh(values, reason, {"on": _against(0.5, reason)})
 
 
 def _focus_lock(solved: Solved, values: list[Value]) -> Weighing:
     if solved.situation.brief.scenario in ("product", "low-light"):
-        return weigh(values, "the distance stays: lock before the take", off=_against(0.6, "may hunt in the shot"))
-    return weigh(values, "the distance changes", on=_against(0.5, "leaves a moving subject soft"))
+        return weigh(values, "the distance stays: lock before the take", {"off": _against(0.6, "may hunt in the shot")})
+    return weigh(values, "the distance changes", {"on": _against(0.5, "leaves a moving subject soft")})
 
 
 def _high_dynamic_range(solved: Solved, values: list[Value]) -> Weighing:
     situation = solved.situation
     bright_day = situation.aim_ev100 > 11 and situation.light.contrast_stops > 3
     if bright_day and situation.stance.finish == "straight" and solved.recorded_rate <= 30:
-        return weigh(values, "holds sky and shade together", off=_against(0.4, "clips more of the sky"))
-    return weigh(values, "plain frames cut and grade evenly", on=_against(0.6, "doubles edges in movement and noise in the dark"))
+        return weigh(values, "holds sky and shade together", {"off": _against(0.4, "clips more of the sky")})
+    return weigh(
+        values,
+        "plain frames cut and grade evenly",
+        {"on": _against(0.6, "doubles edges in movement and noise in the dark")},
+    )
 
 
 def _low_light_automatic(solved: Solved, values: list[Value]) -> Weighing:
-    return weigh(values, "the frame rate stays what it is", on=_against(1.5, "halves the frame rate without telling you"))
+    return weigh(
+        values, "the frame rate stays what it is", {"on": _against(1.5, "halves the frame rate without telling you")}
+    )
 
 
 def _wind_reduction(solved: Solved, values: list[Value]) -> Weighing:
     brief = solved.situation.brief
     if not brief.sound_used:
-        return weigh(values, "the sound is not used", on=_against(0.1, "changes nothing you use"))
+        return weigh(values, "the sound is not used", {"on": _against(0.1, "changes nothing you use")})
     if brief.windy or brief.carried in ("riding", "helmet-on-snow"):
         off = _against(1.0, "wind covers everything")
-        return weigh(values, "wind at speed covers everything", off=off, automatic=_against(0.2, "switches back and forth in gusts"))
+        return weigh(
+            values,
+            "wind at speed covers everything",
+            {"off": off, "automatic": _against(0.2, "switches back and forth in gusts")},
+        )
     off = _against(0.3, "a gust spoils the take")
-    return weigh(values, "reacts to a gust, leaves still air in stereo", off=off, on=_against(0.3, "dulls still air"))
+    return weigh(
+        values, "reacts to a gust, leaves still air in stereo", {"off": off, "on": _against(0.3, "dulls still air")}
+    )
 
 
 def _separate_audio(solved: Solved, values: list[Value]) -> Weighing:
     if solved.situation.brief.sound_used and solved.situation.stance.finish == "grade":
-        return weigh(values, "you will work on the sound too", axis=Axis.FINISH, off=_against(0.2, "less to work with"))
-    return weigh(values, "nobody will work on it", axis=Axis.FINISH, on=_against(0.3, "more files for nothing"))
+        return weigh(
+            values, "you will work on the sound too", {"off": _against(0.2, "less to work with")}, axis=Axis.FINISH
+        )
+    return weigh(values, "nobody will work on it", {"on": _against(0.3, "more files for nothing")}, axis=Axis.FINISH)
 
 
 def _microphone(solved: Solved, values: list[Value]) -> Weighing:
     return weigh(
-        values, "none in the bag; choose the external one when it is plugged in",
-        external=_against(0.3, "needs the microphone with you"),
-        **{"external +20 dB": _against(0.6, "only for an unpowered microphone")},
-    )  # fmt: skip
+        values,
+        "none in the bag; choose the external one when it is plugged in",
+        {
+            "external": _against(0.3, "needs the microphone with you"),
+            "external +20 dB": _against(0.6, "only for an unpowered microphone"),
+        },
+    )
 
 
 def _pre_record(solved: Solved, values: list[Value]) -> Weighing:
@@ -104,38 +121,54 @@ def _pre_record(solved: Solved, values: list[Value]) -> Weighing:
         if wanted and seconds == 0:
             objections[str(value)] = _against(0.8, "the moment may begin before you press")
         elif seconds:
-            objections[str(value)] = _against((0.1 if wanted else 0.6) + seconds / 200, "empties the battery while waiting")
+            objections[str(value)] = _against(
+                (0.1 if wanted else 0.6) + seconds / 200, "empties the battery while waiting"
+            )
     if not brief.repeatable and not wanted:
-        return weigh(values, "the moment is unrepeatable, but the battery would not last", **objections)
-    return weigh(values, "catches what began before the press" if wanted else "saves the battery", **objections)
+        return weigh(values, "the moment is unrepeatable, but the battery would not last", objections)
+    return weigh(values, "catches what began before the press" if wanted else "saves the battery", objections)
 
 
 def _position_logging(solved: Solved, values: list[Value]) -> Weighing:
     short = solved.battery_minutes < solved.situation.brief.minutes * 1.5 or solved.situation.brief.water
     words = "finds nothing under water" if solved.situation.brief.water else "costs battery"
-    return weigh(values, "saves battery", on=_against(0.3 if short else 0.1, words))
+    return weigh(values, "saves battery", {"on": _against(0.3 if short else 0.1, words)})
 
 
 def _beeps(solved: Solved, values: list[Value]) -> Weighing:
-    return weigh(values, "disturbs nobody, and is not on the sound", on=_against(0.4, "disturbs people and animals, and is on the sound"))
+    return weigh(
+        values,
+        "disturbs nobody, and is not on the sound",
+        {"on": _against(0.4, "disturbs people and animals, and is on the sound")},
+    )
 
 
 def _screen_lock(solved: Solved, values: list[Value]) -> Weighing:
     brief = solved.situation.brief
     if brief.water or brief.carried in ("riding", "helmet-on-snow") or not brief.repeatable:
-        return weigh(values, "water, gloves or a strap touch the screen", off=_against(0.8, "a touch changes a value unnoticed"))
-    return weigh(values, "you stand beside it", on=_against(0.2, "one more thing to undo"))
+        return weigh(
+            values,
+            "water, gloves or a strap touch the screen",
+            {"off": _against(0.8, "a touch changes a value unnoticed")},
+        )
+    return weigh(values, "you stand beside it", {"on": _against(0.2, "one more thing to undo")})
 
 
 def _orientation_lock(solved: Solved, values: list[Value]) -> Weighing:
-    return weigh(values, "the picture cannot turn in the take", off=_against(0.4, "tilting the camera turns the picture"))
+    return weigh(
+        values, "the picture cannot turn in the take", {"off": _against(0.4, "tilting the camera turns the picture")}
+    )
 
 
 def _front_screen(solved: Solved, values: list[Value]) -> Weighing:
     short = solved.battery_minutes < solved.situation.brief.minutes * 1.5
     status = _against(0.2 if short else 0.0, "costs battery")
     off = _against(0.0 if short else 0.1, "hides whether it records")
-    return weigh(values, "nobody looks at it from the front" if short else "shows that it records", frame=_against(0.3, "costs battery"), status=status, off=off)
+    return weigh(
+        values,
+        "nobody looks at it from the front" if short else "shows that it records",
+        {"frame": _against(0.3, "costs battery"), "status": status, "off": off},
+    )
 
 
 def _shortcut_corners(solved: Solved, values: list[Value]) -> Weighing:
@@ -143,8 +176,13 @@ def _shortcut_corners(solved: Solved, values: list[Value]) -> Weighing:
     wanted = "shutter" if brief.scenario in ("low-light", "product") or solved.light_moves else "rate, shutter"
     if brief.scenario == "motion" and not solved.light_moves:
         wanted = "steady, view"
-    objections = {str(value): _against(0.0 if str(value).startswith(wanted) else 0.3, "these are not the ones this scene may need") for value in values}
-    return weigh(values, "the four values this scene is most likely to need", **objections)
+    objections = {
+        str(value): _against(
+            0.0 if str(value).startswith(wanted) else 0.3, "these are not the ones this scene may need"
+        )
+        for value in values
+    }
+    return weigh(values, "the four values this scene is most likely to need", objections)
 
 
 def _left_alone(words: str, first: str) -> Rule:
@@ -152,7 +190,7 @@ def _left_alone(words: str, first: str) -> Rule:
 
     def rule(solved: Solved, values: list[Value]) -> Weighing:
         objections = {str(value): _against(0.0 if str(value) == first else 0.3, words) for value in values}
-        return weigh(values, words, **objections)
+        return weigh(values, words, objections)
 
     return rule
 

@@ -6,13 +6,13 @@ frames × exposures, once for each distinct pair of shutter and loss.
 """
 
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
-from steady_tide.core.kit.device import ColourProfile
 from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.plan.block import Block, blocks
 from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
 from steady_tide.core.plan.considerations import recording as recording_room
 from steady_tide.core.plan.considerations.recording import RecordingChoice
@@ -21,15 +21,14 @@ from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING
 from steady_tide.core.plan.pins import Pins
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.space import (
-    Block,
     Frames,
     Ints,
     Recordings,
-    blocks,
     enumerate_exposures,
     enumerate_frames,
     enumerate_recordings,
 )
+from steady_tide.core.plan.tables import tabulate
 from steady_tide.core.quantities import Floats
 
 Bools = NDArray[np.bool_]
@@ -70,7 +69,7 @@ def price_block(rows: Ints, columns: Ints, block: Block) -> BlockCosts:
     steps = [np.rint(np.log2(chosen.shutter_s) / QUANTUM).astype(np.int64) for chosen in (block.aim, block.dark)]
     keys = (block.exposures.glass.astype(np.int64) << 40) + (steps[0][0] << 20) + steps[1][0]
     _, first, kin = np.unique(keys, return_index=True, return_inverse=True)
-    meeting = Block(block.situation, block.frames, block.exposures.take(first))
+    meeting = Block(block.situation, block.tables, block.frames, block.exposures.take(first))
     both = np.zeros((len(rows), len(first)))
     for consideration in BLOCK_CONSIDERATIONS:
         if consideration.scope == "both":
@@ -101,33 +100,30 @@ class Landscape:
         self.frame_columns = Columns(situation, self.frames, FRAME_VALUES)
         self.exposure_columns = Columns(situation, self.exposures, EXPOSURE_VALUES)
         self.recording_columns = Columns(situation, self.recordings, RECORDING_VALUES)
+        self.tables = tabulate(situation)
         self.profile_weighing = weigh_profile(situation)
+        self.bias_weighings = [weigh_bias(situation, profile) for profile in device.profiles]
+        self._biases = [float(pins.get(Setting.EXPOSURE_BIAS, weighing.best())) for weighing in self.bias_weighings]
         self._costs: dict[float, list[BlockCosts]] = {}
 
     # Profiles and their bias.
 
-    def bias_for(self, profile: ColourProfile) -> float:
-        """The pinned bias, or the one this profile wants."""
-        if (pinned := self.pins.get(Setting.EXPOSURE_BIAS)) is not None:
-            return float(pinned)
-        return float(weigh_bias(self.situation, profile).best())
-
     def finish_cost(self, index: int) -> float:
-        """Cost of a profile with its bias."""
+        """Cost of a profile with its bias: the pinned bias, or the one it wants."""
         profile = self.situation.device.profiles[index]
-        bias = weigh_bias(self.situation, profile).cost(self.bias_for(profile))
-        return self.profile_weighing.cost(profile.key) + bias
+        return self.profile_weighing.cost(profile.key) + self.bias_weighings[index].cost(self._biases[index])
 
+    @lru_cache  # noqa: B019 - the landscape lives as long as one plan is made
     def situation_for(self, index: int) -> Situation:
         """The situation with the bias of a profile."""
-        return replace(self.situation, bias_stops=self.bias_for(self.situation.device.profiles[index]))
+        return replace(self.situation, bias_stops=self._biases[index])
 
     # Costs by block.
 
     def _block_costs(self, index: int) -> list[BlockCosts]:
         situation = self.situation_for(index)
         if situation.bias_stops not in self._costs:
-            found = blocks(situation, self.frames, self.exposures)
+            found = blocks(situation, self.tables, self.frames, self.exposures)
             self._costs[situation.bias_stops] = [price_block(*part) for part in found]
         return self._costs[situation.bias_stops]
 
@@ -135,7 +131,10 @@ class Landscape:
     def recording_cost(self) -> Floats:
         """Cost of each recording, shape (R,)."""
         choice = RecordingChoice(self.situation, self.recordings)
-        return np.sum([consideration.price(choice) for consideration in recording_room.TABLE], axis=0)
+        total = np.zeros(len(self.recordings.mode))
+        for consideration in recording_room.TABLE:
+            total = total + consideration.price(choice)
+        return total
 
     def _depth_ok(self, index: int) -> Bools:
         return np.asarray(self.recordings.depth >= self.situation.device.profiles[index].bit_depth)
@@ -148,17 +147,14 @@ class Landscape:
     def recording_best(self, index: int) -> Floats:
         """Least recording cost of each mode for a profile, shape (modes,); inf where none is allowed."""
         allowed = self.recording_columns.allowed(self.pins) & self._depth_ok(index)
-        return self._least_by_mode(np.where(allowed, self.recording_cost, np.inf))
-
-    def _least_by_mode(self, cost: Floats) -> Floats:
         least = np.full(len(self.situation.device.modes), np.inf)
-        np.minimum.at(least, self.recordings.mode, cost)
+        np.minimum.at(least, self.recordings.mode, np.where(allowed, self.recording_cost, np.inf))
         return least
 
     def best(self, index: int) -> Best:
         """Block costs of a profile, reduced both ways; remembered by what distinguishes them."""
         profile = self.situation.device.profiles[index]
-        key = (self.bias_for(profile), profile.base_iso, profile.bit_depth)
+        key = (self._biases[index], profile.base_iso, profile.bit_depth)
         if key not in self._best:
             self._best[key] = self._reduce(index)
         return self._best[key]
@@ -231,7 +227,11 @@ class Landscape:
                 found: dict[Value, tuple[float, Point | None]] = {}
                 for value, mask in columns.masks(setting).items():
                     cost, index, row = min(
-                        ((float(total[row]), index, int(row)) for index, total in totals.items() for row in [_least(total, mask)]),
+                        (
+                            (float(total[row]), index, int(row))
+                            for index, total in totals.items()
+                            for row in [_least(total, mask)]
+                        ),
                         default=(np.inf, 0, 0),
                     )
                     found[value] = (cost, point(index, row, setting) if np.isfinite(cost) else None)

@@ -1,5 +1,6 @@
 """A small choice weighed by words: values, each with its objections and their price."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from steady_tide.core.kit.settings import Value
@@ -31,7 +32,13 @@ class Weighing:
         return min(self.objections, key=self.cost)
 
 
-def weigh(values: list[Value], praise: str, *, axis: Axis | None = None, **against: tuple[Objection, ...]) -> Weighing:
+def weigh(
+    values: list[Value],
+    praise: str,
+    against: Mapping[str, tuple[Objection, ...]] | None = None,
+    *,
+    axis: Axis | None = None,
+) -> Weighing:
     """A weighing over the offered values; `against` maps texts of values to objections."""
-    table = {str(key): objections for key, objections in against.items()}
+    table = against or {}
     return Weighing({value: table.get(str(value), ()) for value in values}, praise, axis)

@@ -5,9 +5,9 @@ broadcasts to (frames, exposures); its `fact` puts the figure behind it into wor
 point. All weights are **assumed** practice: they stand in the table, not in the formulas.
 """
 
+from steady_tide.core.plan.block import Block
 from steady_tide.core.plan.considerations import exposure, motion, picture
 from steady_tide.core.plan.considerations.table import Consideration
-from steady_tide.core.plan.space import Block
 
 BLOCK_CONSIDERATIONS: tuple[Consideration[Block], ...] = (*exposure.TABLE, *motion.TABLE, *picture.TABLE)
 """Every consideration over frames and exposures, in the order in which reasons are told."""

@@ -3,8 +3,9 @@
 import numpy as np
 
 from steady_tide.core.exposure.flicker import beat_hz, residual_ripple
+from steady_tide.core.kit.settings import Setting
+from steady_tide.core.plan.block import Block
 from steady_tide.core.plan.considerations.table import Consideration, one, over
-from steady_tide.core.plan.space import Block
 from steady_tide.core.plan.stance import Axis
 from steady_tide.core.quantities import Floats, shutter_angle_deg, shutter_at_angle, shutter_text
 
@@ -48,8 +49,8 @@ def _look(block: Block) -> Floats:
         if block.situation.brief.frozen:
             priced = 1.0 * over(away, 0.1) + 0.05 * over(-away, 0.1)
         else:
-            priced = 1.6 * over(away, 0.1) + weight * np.minimum(over(-away, free), 4.0)
-        total = total + share * priced
+            priced = 2.6 * over(away, 0.1) + weight * np.minimum(over(-away, free), 4.0)
+        total = total + share * (priced + 0.15 * np.minimum(np.abs(away), 1.0))
     return np.asarray(total)
 
 
@@ -62,7 +63,7 @@ def _look_fact(block: Block) -> str:
 def _iso_taste(block: Block) -> Floats:
     limit = float(np.log2(block.situation.iso_limit))
     used, offered = np.log2(block.dark.iso), np.log2(block.ceiling)
-    return np.asarray(1.1 * over(used, limit) + 0.35 * over(offered, limit))
+    return np.asarray(1.6 * over(used, limit) + 0.35 * over(offered, limit))
 
 
 def _iso_room(block: Block) -> Floats:
@@ -129,37 +130,111 @@ def _flicker_fact(block: Block) -> str:
 
 
 TABLE = (
-    Consideration("off-aim", "Off the aim", "exposure", 1.0, _off_aim, _off_aim_fact, "APEX; ISO 2720", warn_above=0.7),
     Consideration(
-        "motion-look", "Look of motion", "exposure", 1.0, _look, _look_fact, "180° norm; weights assumed",
-        axis=Axis.FILTERING, warn_above=1.2,
+        "off-aim",
+        "Off the aim",
+        "exposure",
+        1.0,
+        _off_aim,
+        _off_aim_fact,
+        "APEX; ISO 2720",
+        warn_above=0.7,
+        about=(Setting.SHUTTER, Setting.ND_FILTER, Setting.ISO_FLOOR, Setting.ISO_CEILING),
     ),
     Consideration(
-        "iso-over-taste", "ISO over your limit", "exposure", 1.0, _iso_taste,
-        lambda b: f"ceiling {one(b.ceiling):.0f}, limit {b.situation.iso_limit}", "assumed",
+        "motion-look",
+        "Look of motion",
+        "exposure",
+        1.0,
+        _look,
+        _look_fact,
+        "180° norm; weights assumed",
+        axis=Axis.FILTERING,
+        warn_above=1.2,
+        about=(Setting.SHUTTER, Setting.ND_FILTER, Setting.FRAME_RATE),
+    ),
+    Consideration(
+        "iso-over-taste",
+        "ISO over your limit",
+        "exposure",
+        1.0,
+        _iso_taste,
+        lambda b: f"ceiling {one(b.ceiling):.0f}, limit {b.situation.iso_limit}",
+        "assumed",
         axis=Axis.NOISE_CEILING,
+        about=(Setting.ISO_CEILING,),
     ),
     Consideration(
-        "iso-unused", "ISO room nothing needs", "exposure", 0.12, _iso_room,
-        lambda b: f"darkest light needs ISO {one(b.dark.iso):.0f}, ceiling {one(b.ceiling):.0f}", "assumed",
+        "iso-unused",
+        "ISO room nothing needs",
+        "exposure",
+        0.12,
+        _iso_room,
+        lambda b: f"darkest light needs ISO {one(b.dark.iso):.0f}, ceiling {one(b.ceiling):.0f}",
+        "assumed",
+        about=(Setting.ISO_CEILING,),
     ),
     Consideration(
-        "iso-floor", "Floor above the base", "exposure", 0.08, _iso_base,
-        lambda b: f"floor {one(b.floor):.0f}", "assumed",
+        "iso-floor",
+        "Floor above the base",
+        "exposure",
+        0.08,
+        _iso_base,
+        lambda b: f"floor {one(b.floor):.0f}",
+        "assumed",
+        about=(Setting.ISO_FLOOR,),
     ),
     Consideration(
-        "glass", "Glass in front", "exposure", 1.0, _glass, _glass_fact, "assumed", axis=Axis.FILTERING,
+        "glass",
+        "Glass in front",
+        "exposure",
+        1.0,
+        _glass,
+        _glass_fact,
+        "assumed",
+        axis=Axis.FILTERING,
+        about=(Setting.ND_FILTER,),
     ),
     Consideration(
-        "nd-buys-noise", "ND that buys noise", "exposure", 0.7, _nd_buys_noise, _nd_buys_noise_fact, "assumed",
+        "nd-buys-noise",
+        "ND that buys noise",
+        "exposure",
+        0.7,
+        _nd_buys_noise,
+        _nd_buys_noise_fact,
+        "assumed",
+        about=(Setting.ND_FILTER, Setting.ISO_CEILING),
     ),
     Consideration(
-        "control", "What is left to the camera", "exposure", 1.0, _control, _control_fact, "assumed",
-        axis=Axis.EXPOSURE_CONTROL, warn_above=1.4,
+        "control",
+        "What is left to the camera",
+        "exposure",
+        1.0,
+        _control,
+        _control_fact,
+        "assumed",
+        axis=Axis.EXPOSURE_CONTROL,
+        warn_above=1.4,
+        about=(Setting.SHUTTER, Setting.ISO_CEILING, Setting.ISO_FLOOR),
     ),
     Consideration(
-        "swing", "Visible swing of exposure", "exposure", 0.05, _swing,
-        lambda b: f"{one(_swing(b)):.1f} stops of shutter and ISO move in the take", "assumed",
+        "swing",
+        "Visible swing of exposure",
+        "exposure",
+        0.05,
+        _swing,
+        lambda b: f"{one(_swing(b)):.1f} stops of shutter and ISO move in the take",
+        "assumed",
+        about=(Setting.SHUTTER, Setting.ISO_CEILING),
     ),
-    Consideration("flicker", "Lamp flicker", "exposure", 4.0, _flicker, _flicker_fact, "sinc of ripple and shutter"),
-)  # fmt: skip
+    Consideration(
+        "flicker",
+        "Lamp flicker",
+        "exposure",
+        4.0,
+        _flicker,
+        _flicker_fact,
+        "sinc of ripple and shutter",
+        about=(Setting.SHUTTER, Setting.FRAME_RATE),
+    ),
+)

@@ -2,8 +2,9 @@
 
 import numpy as np
 
-from steady_tide.core.plan.considerations.table import Consideration, one, over
-from steady_tide.core.plan.space import Block
+from steady_tide.core.kit.settings import Setting
+from steady_tide.core.plan.block import Block
+from steady_tide.core.plan.considerations.table import Consideration, one
 from steady_tide.core.plan.stance import Axis
 from steady_tide.core.quantities import Floats, shutter_text
 
@@ -80,10 +81,71 @@ def _judder_fact(block: Block) -> str:
 
 
 TABLE = (
-    Consideration("smear", "Shake smear in a frame", "both", 0.8, _smear, _smear_fact, "smear = shake · shutter · focal length; shake assumed", warn_above=1.0),
-    Consideration("unsteady", "Shake between frames", "frame", 0.6, _unsteady, _unsteady_fact, "shake rates assumed", axis=Axis.STEADYING, warn_above=2.0),
-    Consideration("camera-steadied", "Steadied in the camera", "frame", 1.0, _camera_steadied, _unsteady_fact, "assumed", axis=Axis.STEADYING),
-    Consideration("slow-motion", "Slow motion short of the wish", "frame", 1.6, _slow, _slow_fact, "recorded over timeline rate", axis=Axis.TEMPO, warn_above=0.5),
-    Consideration("rate-unused", "Frames nobody needs", "frame", 0.35, _too_fast, _slow_fact, "assumed", axis=Axis.TEMPO),
-    Consideration("judder", "Uneven motion on the timeline", "frame", 1.2, _judder, _judder_fact, "whole multiples only"),
-)  # fmt: skip
+    Consideration(
+        "smear",
+        "Shake smear in a frame",
+        "both",
+        0.8,
+        _smear,
+        _smear_fact,
+        "smear = shake · shutter · focal length; shake assumed",
+        warn_above=1.0,
+        about=(Setting.SHUTTER, Setting.STABILISATION, Setting.VIEW),
+    ),
+    Consideration(
+        "unsteady",
+        "Shake between frames",
+        "frame",
+        0.6,
+        _unsteady,
+        _unsteady_fact,
+        "shake rates assumed",
+        axis=Axis.STEADYING,
+        warn_above=2.0,
+        about=(Setting.STABILISATION, Setting.VIEW),
+    ),
+    Consideration(
+        "camera-steadied",
+        "Steadied in the camera",
+        "frame",
+        1.0,
+        _camera_steadied,
+        _unsteady_fact,
+        "assumed",
+        axis=Axis.STEADYING,
+        about=(Setting.STABILISATION,),
+    ),
+    Consideration(
+        "slow-motion",
+        "Slow motion short of the wish",
+        "frame",
+        1.6,
+        _slow,
+        _slow_fact,
+        "recorded over timeline rate",
+        axis=Axis.TEMPO,
+        warn_above=0.5,
+        about=(Setting.FRAME_RATE,),
+    ),
+    Consideration(
+        "rate-unused",
+        "Frames nobody needs",
+        "frame",
+        0.55,
+        _too_fast,
+        _slow_fact,
+        "assumed",
+        axis=Axis.TEMPO,
+        about=(Setting.FRAME_RATE,),
+    ),
+    Consideration(
+        "judder",
+        "Uneven motion on the timeline",
+        "frame",
+        1.2,
+        _judder,
+        _judder_fact,
+        "whole multiples only",
+        about=(Setting.FRAME_RATE,),
+    ),
+)

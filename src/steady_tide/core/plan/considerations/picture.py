@@ -2,8 +2,9 @@
 
 import numpy as np
 
+from steady_tide.core.kit.settings import Setting
+from steady_tide.core.plan.block import Block
 from steady_tide.core.plan.considerations.table import Consideration, one, over
-from steady_tide.core.plan.space import Block
 from steady_tide.core.plan.stance import Axis
 from steady_tide.core.quantities import Floats
 
@@ -16,11 +17,47 @@ WANTED_PIXELS = {"just-enough": 1.0, "headroom": 1.5, "highest": 3.0}
 HEAT_AIR_C = 25.0
 
 VIEW_COST: dict[str, dict[str, float]] = {
-    "underwater": {"widest": 0.5, "wide": 0.0, "rectilinear": 0.3, "rectilinear-level": 0.5, "narrow": 2.0, "ultra-wide": 0.2, "standard": 0.3, "telephoto": 3.0},
-    "low-light": {"widest": 0.1, "wide": 0.0, "rectilinear": 0.2, "rectilinear-level": 0.4, "narrow": 1.2, "ultra-wide": 0.8, "standard": 0.0, "telephoto": 1.2},
-    "motion": {"widest": 0.3, "wide": 0.0, "rectilinear": 0.2, "rectilinear-level": 0.2, "narrow": 1.0, "ultra-wide": 0.4, "standard": 0.1, "telephoto": 0.9},
-    "product": {"widest": 2.5, "wide": 1.6, "rectilinear": 0.5, "rectilinear-level": 0.6, "narrow": 0.1, "ultra-wide": 1.6, "standard": 0.2, "telephoto": 0.0},
-}  # fmt: skip
+    "underwater": {
+        "widest": 0.5,
+        "wide": 0.0,
+        "rectilinear": 0.3,
+        "rectilinear-level": 0.5,
+        "narrow": 2.0,
+        "ultra-wide": 0.2,
+        "standard": 0.3,
+        "telephoto": 3.0,
+    },
+    "low-light": {
+        "widest": 0.1,
+        "wide": 0.0,
+        "rectilinear": 0.2,
+        "rectilinear-level": 0.4,
+        "narrow": 1.2,
+        "ultra-wide": 0.8,
+        "standard": 0.0,
+        "telephoto": 1.2,
+    },
+    "motion": {
+        "widest": 0.3,
+        "wide": 0.0,
+        "rectilinear": 0.2,
+        "rectilinear-level": 0.2,
+        "narrow": 1.0,
+        "ultra-wide": 0.4,
+        "standard": 0.1,
+        "telephoto": 0.9,
+    },
+    "product": {
+        "widest": 2.5,
+        "wide": 1.6,
+        "rectilinear": 0.5,
+        "rectilinear-level": 0.6,
+        "narrow": 0.1,
+        "ultra-wide": 1.6,
+        "standard": 0.2,
+        "telephoto": 0.0,
+    },
+}
 """What a view costs in a scenario, by practice. **Assumed**."""
 POINT_OF_VIEW_COST = {"widest": 0.0, "wide": 0.1, "ultra-wide": 0.0}
 
@@ -79,12 +116,12 @@ def _focus(block: Block) -> Floats:
 
 
 def _focus_fact(block: Block) -> str:
-    return f"{block.lens.label} focuses from {block.lens.close_focus_m:g} m, subject at {block.situation.brief.subject_distance_m:g} m"
+    distance = block.situation.brief.subject_distance_m
+    return f"{block.lens.label} focuses from {block.lens.close_focus_m:g} m, subject at {distance:g} m"
 
 
 def _sensor_share(block: Block) -> Floats:
-    views = np.array([view.sensor_share for view in block.situation.device.views])
-    return np.asarray(-np.log2(views[block.frames.view][:, None]))
+    return np.asarray(-np.log2(block.tables.sensor_share[block.frames.view][:, None]))
 
 
 def _untuned(block: Block) -> Floats:
@@ -119,14 +156,101 @@ def _heat(block: Block) -> Floats:
 
 
 TABLE = (
-    Consideration("noise", "Noise from too little light", "both", 0.5, _noise, _noise_fact, "EMVA 1288; wanted figure assumed", warn_above=1.0),
-    Consideration("pixels-missing", "Pixels missing for the film", "frame", 1.0, _missing, _pixels_fact, "crop arithmetic", warn_above=0.2),
-    Consideration("pixels-wish", "Room to crop and steady", "frame", 0.5, _short_of_wish, _pixels_fact, "assumed", axis=Axis.RESOLUTION),
-    Consideration("pixels-spare", "Pixels nobody needs", "frame", 1.0, _spare, _pixels_fact, "assumed", axis=Axis.RESOLUTION),
-    Consideration("view", "View for the scene", "frame", 1.0, _view, _view_fact, "assumed"),
-    Consideration("focus", "Closer than the lens focuses", "frame", 4.0, _focus, _focus_fact, "close focus of the lens"),
-    Consideration("sensor-share", "Sensor left unread", "frame", 0.25, _sensor_share, _view_fact, "share of the sensor's width"),
-    Consideration("untuned", "Mode not tuned for low light", "frame", 0.5, _untuned, lambda b: "tuned for low light" if one(b.tuned) else "not tuned for low light", "assumed"),
-    Consideration("power", "Battery", "frame", 0.35, _power, _power_fact, "Wh over W; cold share assumed", warn_above=0.6),
-    Consideration("heat", "Heat", "frame", 0.8, _heat, lambda b: f"{one(b.draw_w):.1f} W for {b.situation.brief.minutes:g} min", "assumed", warn_above=0.4),
-)  # fmt: skip
+    Consideration(
+        "noise",
+        "Noise from too little light",
+        "both",
+        0.5,
+        _noise,
+        _noise_fact,
+        "EMVA 1288; wanted figure assumed",
+        warn_above=1.0,
+        about=(Setting.SHUTTER, Setting.ND_FILTER, Setting.FRAME_RATE, Setting.RESOLUTION, Setting.VIEW),
+    ),
+    Consideration(
+        "pixels-missing",
+        "Pixels missing for the film",
+        "frame",
+        1.0,
+        _missing,
+        _pixels_fact,
+        "crop arithmetic",
+        warn_above=0.2,
+        about=(Setting.RESOLUTION, Setting.FRAME_SHAPE, Setting.STABILISATION),
+    ),
+    Consideration(
+        "pixels-wish",
+        "Room to crop and steady",
+        "frame",
+        0.5,
+        _short_of_wish,
+        _pixels_fact,
+        "assumed",
+        axis=Axis.RESOLUTION,
+        about=(Setting.RESOLUTION, Setting.FRAME_SHAPE, Setting.STABILISATION),
+    ),
+    Consideration(
+        "pixels-spare",
+        "Pixels nobody needs",
+        "frame",
+        1.0,
+        _spare,
+        _pixels_fact,
+        "assumed",
+        axis=Axis.RESOLUTION,
+        about=(Setting.RESOLUTION, Setting.FRAME_SHAPE),
+    ),
+    Consideration("view", "View for the scene", "frame", 1.0, _view, _view_fact, "assumed", about=(Setting.VIEW,)),
+    Consideration(
+        "focus",
+        "Closer than the lens focuses",
+        "frame",
+        4.0,
+        _focus,
+        _focus_fact,
+        "close focus of the lens",
+        about=(Setting.VIEW,),
+    ),
+    Consideration(
+        "sensor-share",
+        "Sensor left unread",
+        "frame",
+        0.25,
+        _sensor_share,
+        _view_fact,
+        "share of the sensor's width",
+        about=(Setting.VIEW,),
+    ),
+    Consideration(
+        "untuned",
+        "Mode not tuned for low light",
+        "frame",
+        0.5,
+        _untuned,
+        lambda b: "tuned for low light" if one(b.tuned) else "not tuned for low light",
+        "assumed",
+        about=(Setting.RESOLUTION, Setting.FRAME_SHAPE, Setting.FRAME_RATE),
+    ),
+    Consideration(
+        "power",
+        "Battery",
+        "frame",
+        0.35,
+        _power,
+        _power_fact,
+        "Wh over W; cold share assumed",
+        warn_above=0.6,
+        about=(Setting.RESOLUTION, Setting.FRAME_RATE, Setting.FRAME_SHAPE),
+    ),
+    Consideration(
+        "heat",
+        "Heat",
+        "frame",
+        0.8,
+        _heat,
+        lambda b: f"{one(b.draw_w):.1f} W for {b.situation.brief.minutes:g} min",
+        "assumed",
+        warn_above=0.4,
+        about=(Setting.RESOLUTION, Setting.FRAME_RATE),
+    ),
+)

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from steady_tide.core.image.budget import bits_per_pixel, gb_per_hour, needed_card_mb_s
+from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.considerations.table import Consideration, one, over
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.space import Recordings
@@ -107,10 +108,58 @@ def _needs_drive(choice: RecordingChoice) -> Floats:
 
 
 TABLE = (
-    Consideration("bits", "Bits per pixel", "recording", 0.6, _thin, _thin_fact, "rate over pixels; wanted figure assumed", axis=Axis.FINISH, warn_above=0.5),
-    Consideration("depth", "Bit depth for the grade", "recording", 1.0, _shallow, _shallow_fact, "assumed", axis=Axis.FINISH),
-    Consideration("editing", "Heavy to edit", "recording", 1.0, _heavy, _heavy_fact, "assumed"),
-    Consideration("volume", "Space on the card", "recording", 0.25, _volume, _volume_fact, "0.45 GB/h per Mbit/s"),
-    Consideration("card-speed", "Card too slow", "recording", 4.0, _card, _card_fact, "card class with 25 % margin"),
-    Consideration("drive", "Needs an external drive", "recording", 2.0, _needs_drive, lambda c: "needs an external drive" if one(_needs_drive(c)) else "fits the built-in storage", "device profile"),
-)  # fmt: skip
+    Consideration(
+        "bits",
+        "Bits per pixel",
+        "recording",
+        0.6,
+        _thin,
+        _thin_fact,
+        "rate over pixels; wanted figure assumed",
+        axis=Axis.FINISH,
+        warn_above=0.5,
+        about=(Setting.BIT_RATE, Setting.CODEC),
+    ),
+    Consideration(
+        "depth",
+        "Bit depth for the grade",
+        "recording",
+        1.0,
+        _shallow,
+        _shallow_fact,
+        "assumed",
+        axis=Axis.FINISH,
+        about=(Setting.BIT_DEPTH, Setting.CODEC),
+    ),
+    Consideration("editing", "Heavy to edit", "recording", 1.0, _heavy, _heavy_fact, "assumed", about=(Setting.CODEC,)),
+    Consideration(
+        "volume",
+        "Space on the card",
+        "recording",
+        0.25,
+        _volume,
+        _volume_fact,
+        "0.45 GB/h per Mbit/s",
+        about=(Setting.BIT_RATE,),
+    ),
+    Consideration(
+        "card-speed",
+        "Card too slow",
+        "recording",
+        4.0,
+        _card,
+        _card_fact,
+        "card class with 25 % margin",
+        about=(Setting.BIT_RATE, Setting.CODEC),
+    ),
+    Consideration(
+        "drive",
+        "Needs an external drive",
+        "recording",
+        2.0,
+        _needs_drive,
+        lambda c: "needs an external drive" if one(_needs_drive(c)) else "fits the built-in storage",
+        "device profile",
+        about=(Setting.CODEC, Setting.FRAME_RATE),
+    ),
+)

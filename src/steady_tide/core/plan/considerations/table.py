@@ -5,7 +5,9 @@ from dataclasses import dataclass
 from typing import Generic, Literal, TypeVar
 
 import numpy as np
+from numpy.typing import ArrayLike
 
+from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.stance import Axis
 from steady_tide.core.quantities import Floats
 
@@ -20,8 +22,9 @@ class Consideration(Generic[Over]):
     key, label: its name in documents and on screen. scope: which columns it varies over;
     "frame" (K, 1), "exposure" (1, O), "both" (K, O) through shutter and losses alone, or
     "recording" (R,).
-    weight: stops-equivalents per unit of `cost`; **assumed**. axis: the disagreement that
-    moves it, if one does. warn_above: cost from which the price is told beside the plan.
+    weight: stops-equivalents per unit of `cost`; **assumed**. about: settings it is a
+    reason for. axis: the disagreement that moves it, if one does. warn_above: cost from
+    which the price is told beside the plan.
     """
 
     key: str
@@ -31,6 +34,7 @@ class Consideration(Generic[Over]):
     cost: Callable[[Over], Floats]
     fact: Callable[[Over], str]
     source: str
+    about: tuple[Setting, ...] = ()
     axis: Axis | None = None
     warn_above: float = 1.0
 
@@ -44,6 +48,6 @@ def over(value: Floats, limit: float = 0.0) -> Floats:
     return np.maximum(value - limit, 0.0)
 
 
-def one(value: Floats) -> float:
+def one(value: ArrayLike) -> float:
     """The figure of a single point."""
     return float(np.asarray(value).reshape(-1)[0])

@@ -1,0 +1,1 @@
+"""The service: one module a noun, routes and request shapes, no rule of the job."""

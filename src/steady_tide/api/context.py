@@ -1,0 +1,44 @@
+"""What routes are given: the service's parts, the account behind a request, its rows."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Annotated
+
+from fastapi import Cookie, Depends, Request
+
+from steady_tide.desk.accounts import account_of
+from steady_tide.store.database import Database
+from steady_tide.store.owned import Rows
+
+COOKIE = "steady_tide_session"
+
+
+@dataclass(frozen=True)
+class Service:
+    """What the service is made of. In `demo` it signs its one creator in by itself."""
+
+    database: Database
+    web: Path | None
+    demo: bool = False
+    secure_cookies: bool = False
+
+
+def service_of(request: Request) -> Service:
+    """The service that answers this request."""
+    service: Service = request.app.state.service
+    return service
+
+
+ServiceOf = Annotated[Service, Depends(service_of)]
+Token = Annotated[str | None, Cookie(alias=COOKIE)]
+
+
+def rows_of(service: ServiceOf, token: Token = None) -> Iterator[Rows]:
+    """The rows of the signed-in account, in one transaction committed before the answer is sent."""
+    with service.database.session() as session:
+        yield Rows(session, account_of(session, token).id)
+
+
+RowsOf = Annotated[Rows, Depends(rows_of, scope="function")]
+"""Scope "function": the transaction ends when the route returns, so what is answered is committed."""

@@ -1,0 +1,111 @@
+"""The one place where errors become HTTP: problem+json in words, never a bare 500."""
+
+import logging
+from collections.abc import Sequence
+from http import HTTPStatus
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel
+from sqlalchemy.exc import DataError
+from starlette.exceptions import HTTPException
+
+from steady_tide.core.document import problems_of
+from steady_tide.core.errors import BadInput, Problem, SteadyTideError
+from steady_tide.desk.accounts import NotSignedIn, TooManyFailures
+from steady_tide.store.errors import NotFound, Stale, Taken, Unavailable
+
+log = logging.getLogger("steady_tide")
+
+STATUS: dict[type[SteadyTideError], HTTPStatus] = {
+    NotSignedIn: HTTPStatus.UNAUTHORIZED,
+    NotFound: HTTPStatus.NOT_FOUND,
+    Stale: HTTPStatus.CONFLICT,
+    Taken: HTTPStatus.CONFLICT,
+    TooManyFailures: HTTPStatus.TOO_MANY_REQUESTS,
+    Unavailable: HTTPStatus.SERVICE_UNAVAILABLE,
+}
+WRAPPERS = ("body", "query", "path", "header")
+
+
+class FieldProblem(BaseModel):
+    """One field that is wrong: where it is, and what would be accepted."""
+
+    path: list[str | int]
+    message: str
+
+
+class ProblemDocument(BaseModel):
+    """Problem details as of RFC 9457; `errors` names the fields."""
+
+    title: str
+    status: int
+    detail: str
+    errors: list[FieldProblem]
+
+
+def problem(status: int, detail: str, errors: Sequence[Problem] = ()) -> JSONResponse:
+    """A problem+json response."""
+    document = ProblemDocument(
+        title=HTTPStatus(status).phrase,
+        status=status,
+        detail=detail,
+        errors=[FieldProblem(path=list(one.path), message=one.message) for one in errors],
+    )
+    return JSONResponse(document.model_dump(), status_code=status, media_type="application/problem+json")
+
+
+def _bad_input(_: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, BadInput)
+    return problem(422, "Some of this cannot be meant.", error.problems)
+
+
+def _invalid_request(_: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, RequestValidationError)
+    problems = []
+    for one in problems_of(error.errors()):
+        path = one.path[1:] if one.path and one.path[0] in WRAPPERS else one.path
+        problems.append(Problem(tuple(path), one.message))
+    return problem(422, "Some of this cannot be meant.", problems)
+
+
+def _refused(_: Request, error: Exception) -> JSONResponse:
+    status = next((code for kind, code in STATUS.items() if isinstance(error, kind)), HTTPStatus.BAD_REQUEST)
+    return problem(status, str(error))
+
+
+def _http(_: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, HTTPException)
+    return problem(error.status_code, str(error.detail))
+
+
+def _unstorable(_: Request, error: Exception) -> JSONResponse:
+    return problem(422, "This text holds characters that cannot be kept, such as a null character.")
+
+
+def _unforeseen(_: Request, error: Exception) -> JSONResponse:
+    log.exception("unforeseen error", exc_info=error)
+    return problem(503, "Something here went wrong that should not have. Nothing was changed; please try again.")
+
+
+def install(app: FastAPI) -> None:
+    """Map every error of the product to its answer."""
+    handlers: dict[type[Exception], Any] = {
+        BadInput: _bad_input,
+        SteadyTideError: _refused,
+        RequestValidationError: _invalid_request,
+        HTTPException: _http,
+        DataError: _unstorable,
+        UnicodeError: _unstorable,
+        Exception: _unforeseen,
+    }
+    for kind, handler in handlers.items():
+        app.add_exception_handler(kind, handler)
+
+
+RESPONSES: dict[int | str, dict[str, Any]] = {
+    code: {"model": ProblemDocument, "content": {"application/problem+json": {}}} for code in (401, 404, 409, 422)
+}
+"""Declared on every route, so that the generated client knows the shape of problems."""

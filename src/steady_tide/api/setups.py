@@ -1,0 +1,98 @@
+"""A camera on a scene: school, pins, card, read-back."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Response
+from pydantic import BaseModel, ConfigDict, Field
+
+from steady_tide.api.context import RowsOf
+from steady_tide.api.problems import RESPONSES
+from steady_tide.core.kit.settings import Value
+from steady_tide.desk.bench import Bench
+from steady_tide.desk.cards import Cards
+from steady_tide.desk.views import CardView, SceneView
+from steady_tide.formats.qr import qr_svg
+
+router = APIRouter(prefix="/api/setups", tags=["setups"], responses=RESPONSES)
+
+SettingName = Annotated[str, Field(min_length=1, max_length=40)]
+
+
+class SchoolRequest(BaseModel):
+    """The school to plan under."""
+
+    model_config = ConfigDict(extra="forbid")
+    school: Annotated[str, Field(max_length=60)]
+
+
+class PinRequest(BaseModel):
+    """A value to fix, or null to release it."""
+
+    model_config = ConfigDict(extra="forbid")
+    value: Annotated[str, Field(max_length=120)] | int | float | None
+
+
+class TickRequest(BaseModel):
+    """A value as it was read back from the camera."""
+
+    model_config = ConfigDict(extra="forbid")
+    value: Annotated[str, Field(max_length=120)]
+    read_back: bool
+
+
+class CardAddress(BaseModel):
+    """Where the card is opened from, for its code."""
+
+    model_config = ConfigDict(extra="forbid")
+    address: Annotated[str, Field(max_length=400, pattern=r"^https?://[^\s]+$")]
+
+
+@router.put("/{setup_id}/school")
+def choose_school(rows: RowsOf, setup_id: UUID, choice: SchoolRequest) -> SceneView:
+    """Plan under another school."""
+    return Bench(rows).choose_school(setup_id, choice.school)
+
+
+@router.put("/{setup_id}/pins/{setting}")
+def pin(rows: RowsOf, setup_id: UUID, setting: SettingName, wish: PinRequest) -> SceneView:
+    """Fix a setting, or release it."""
+    value: Value | None = wish.value
+    return Bench(rows).pin(setup_id, setting, value)
+
+
+@router.delete("/{setup_id}/pins")
+def release_all(rows: RowsOf, setup_id: UUID) -> SceneView:
+    """Release every pin."""
+    return Bench(rows).release_all(setup_id)
+
+
+@router.delete("/{setup_id}")
+def remove(rows: RowsOf, setup_id: UUID) -> SceneView:
+    """Take the camera off its scene."""
+    return Bench(rows).remove_setup(setup_id)
+
+
+@router.get("/{setup_id}/card")
+def card(rows: RowsOf, setup_id: UUID) -> CardView:
+    """What to dial in, in the order of the camera's menu."""
+    return Cards(rows).card(setup_id)
+
+
+@router.put("/{setup_id}/card/{setting}")
+def tick(rows: RowsOf, setup_id: UUID, setting: SettingName, note: TickRequest) -> CardView:
+    """Note that a value was read back."""
+    return Cards(rows).tick(setup_id, setting, value=note.value, read_back=note.read_back)
+
+
+@router.delete("/{setup_id}/card")
+def clear(rows: RowsOf, setup_id: UUID) -> CardView:
+    """Take all read-back ticks back."""
+    return Cards(rows).clear(setup_id)
+
+
+@router.post("/{setup_id}/card/code", response_class=Response, responses={200: {"content": {"image/svg+xml": {}}}})
+def code(rows: RowsOf, setup_id: UUID, where: CardAddress) -> Response:
+    """A QR code that opens the card at an address, as SVG."""
+    Cards(rows).card(setup_id)
+    return Response(qr_svg(where.address), media_type="image/svg+xml")

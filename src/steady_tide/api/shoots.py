@@ -1,0 +1,74 @@
+"""Shoots and the scenes on them."""
+
+from datetime import date
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+
+from steady_tide.api.context import RowsOf
+from steady_tide.api.problems import RESPONSES
+from steady_tide.core.plan.brief import Brief
+from steady_tide.desk.bench import Bench
+from steady_tide.desk.shoots import Shoots
+from steady_tide.desk.views import SceneView, ShootView
+
+router = APIRouter(prefix="/api/shoots", tags=["shoots"], responses=RESPONSES)
+
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+Place = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
+
+
+class ShootRequest(BaseModel):
+    """Name, place and day of a shoot."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: Name
+    place: Place = ""
+    day: date | None = None
+
+
+class SceneRequest(BaseModel):
+    """A new scene: its brief and at least one camera."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: Name
+    brief: Brief
+    device_ids: Annotated[list[UUID], Field(min_length=1, max_length=20)]
+
+
+@router.get("")
+def shoots(rows: RowsOf) -> list[ShootView]:
+    """Every shoot."""
+    return Shoots(rows).all()
+
+
+@router.post("", status_code=201)
+def add(rows: RowsOf, shoot: ShootRequest) -> ShootView:
+    """A new shoot."""
+    return Shoots(rows).add(name=shoot.name, place=shoot.place, day=shoot.day)
+
+
+@router.get("/{shoot_id}")
+def one(rows: RowsOf, shoot_id: UUID) -> ShootView:
+    """One shoot."""
+    return Shoots(rows).one(shoot_id)
+
+
+@router.put("/{shoot_id}")
+def change(rows: RowsOf, shoot_id: UUID, shoot: ShootRequest) -> ShootView:
+    """Change name, place or day."""
+    return Shoots(rows).change(shoot_id, name=shoot.name, place=shoot.place, day=shoot.day)
+
+
+@router.delete("/{shoot_id}", status_code=204)
+def delete(rows: RowsOf, shoot_id: UUID) -> None:
+    """Remove a shoot with its scenes and cards."""
+    Shoots(rows).delete(shoot_id)
+
+
+@router.post("/{shoot_id}/scenes", status_code=201)
+def add_scene(rows: RowsOf, shoot_id: UUID, scene: SceneRequest) -> SceneView:
+    """A new scene on a shoot."""
+    return Bench(rows).add_scene(shoot_id, name=scene.name, brief=scene.brief, device_ids=scene.device_ids)

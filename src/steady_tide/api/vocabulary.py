@@ -1,0 +1,49 @@
+"""The words of the job that the interface offers: conditions, schools, ways to carry, settings."""
+
+from fastapi import APIRouter
+from pydantic import BaseModel
+
+from steady_tide.core.kit.settings import ROOMS, SETTINGS, Setting
+from steady_tide.core.light.conditions import CONDITIONS, Condition
+from steady_tide.core.motion.blur import SHAKE_DEG_PER_S
+from steady_tide.core.plan.stance import SCHOOLS, School
+
+router = APIRouter(prefix="/api/vocabulary", tags=["vocabulary"])
+
+
+class CarryingWord(BaseModel):
+    """A way to carry the camera with its assumed shake [degrees/s]."""
+
+    key: str
+    shake_deg_per_s: float
+
+
+class SettingWord(BaseModel):
+    """A setting's ordinary name."""
+
+    key: Setting
+    label: str
+    room: str
+    unit: str
+
+
+class Vocabulary(BaseModel):
+    """Everything the interface offers by name."""
+
+    conditions: list[Condition]
+    schools: list[School]
+    carrying: list[CarryingWord]
+    rooms: list[str]
+    settings: list[SettingWord]
+
+
+@router.get("")
+def vocabulary() -> Vocabulary:
+    """All words at once; they change only with the product."""
+    return Vocabulary(
+        conditions=list(CONDITIONS),
+        schools=list(SCHOOLS),
+        carrying=[CarryingWord(key=key, shake_deg_per_s=rate) for key, rate in SHAKE_DEG_PER_S.items()],
+        rooms=list(ROOMS),
+        settings=[SettingWord(key=key, **word._asdict()) for key, word in SETTINGS.items()],
+    )

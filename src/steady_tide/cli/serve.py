@@ -1,0 +1,52 @@
+"""`./tide demo` and `./tide serve`."""
+
+import argparse
+from typing import TYPE_CHECKING
+
+from steady_tide.cli import BAD_INPUT
+
+if TYPE_CHECKING:
+    from steady_tide.store.database import Database
+
+
+def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
+    """Add `demo` and `serve`."""
+    for name, words in (("demo", "open the demo shoot, signed in"), ("serve", "run the service for real accounts")):
+        parser = commands.add_parser(name, help=words)
+        parser.add_argument("--host", default="127.0.0.1", help="address to listen on (default: this machine only)")
+        parser.add_argument("--port", type=int, help="port; otherwise the first free one from 8420")
+        parser.add_argument("--replace", action="store_true", help="stop one that already runs here")
+        if name == "demo":
+            parser.add_argument("--reset", action="store_true", help="throw away what was changed in the demo")
+        parser.set_defaults(run=run, demo=name == "demo")
+
+
+def run(arguments: argparse.Namespace) -> int:
+    """Serve until stopped."""
+    from steady_tide.launch.cluster import ClusterError
+    from steady_tide.launch.service import StartError, open_database, say, serve
+    from steady_tide.settings import Settings
+
+    settings = Settings()
+    if arguments.demo and arguments.host not in ("127.0.0.1", "localhost"):
+        say("the demo signs everybody in, so it listens on this machine only")
+        return BAD_INPUT
+    try:
+        if arguments.demo and arguments.reset:
+            with open_database(settings, "steady_tide_demo") as database:
+                reset_demo(database)
+        return serve(settings, demo=arguments.demo, host=arguments.host, port=arguments.port, replace=arguments.replace)
+    except (ClusterError, StartError) as error:
+        say(str(error))
+        return BAD_INPUT
+
+
+def reset_demo(database: "Database") -> None:
+    """Forget the demo account; the next load fills it anew."""
+    from steady_tide.demo.load import EMAIL
+    from steady_tide.desk.accounts import find_account, forget_account
+
+    with database.session() as session:
+        account = find_account(session, EMAIL)
+        if account is not None:
+            forget_account(session, account.id)

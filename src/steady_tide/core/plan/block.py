@@ -1,0 +1,253 @@
+"""Every physical figure of frames against exposures, computed when a consideration asks for it."""
+
+from fractions import Fraction
+from functools import cached_property
+from math import radians
+
+import numpy as np
+from numpy.typing import NDArray
+
+from steady_tide.core.exposure.automatic import Chosen, automatic_exposure
+from steady_tide.core.image.noise import mid_grey_snr
+from steady_tide.core.kit.device import Lens, Mode
+from steady_tide.core.motion.blur import blur_px
+from steady_tide.core.plan.situation import Situation
+from steady_tide.core.plan.space import Exposures, Frames, Ints
+from steady_tide.core.plan.tables import Tables
+from steady_tide.core.quantities import Floats
+
+
+class Block:
+    """Frames of one rate and lens against exposures: every physical figure the considerations use.
+
+    Arrays have shape (K, 1), (1, O) or (K, O). `at(k, o)` is the same for a single point,
+    so that what is weighed and what is told are computed by the same lines.
+    """
+
+    def __init__(self, situation: Situation, tables: Tables, frames: Frames, exposures: Exposures) -> None:
+        self.situation = situation
+        self.tables = tables
+        self.frames = frames
+        self.exposures = exposures
+        self.mode: Mode = situation.device.modes[int(frames.mode[0])]
+        self.rate: Fraction = self.mode.rate
+        view = situation.device.views[int(frames.view[0])]
+        self.lens: Lens = next(lens for lens in situation.device.lenses if lens.key == view.lens)
+
+    def at(self, k: int, o: int) -> "Block":
+        """The single point of frame k and exposure o."""
+        return Block(self.situation, self.tables, self.frames.take(np.array([k])), self.exposures.take(np.array([o])))
+
+    # Columns over frames, shape (K, 1).
+
+    def _by_mode(self, column: Floats) -> Floats:
+        return column[self.frames.mode][:, None]
+
+    def _by_level(self, column: Floats) -> Floats:
+        return column[self.frames.level][:, None]
+
+    def _by_view(self, column: Floats) -> Floats:
+        return column[self.frames.view][:, None]
+
+    def _by_glass(self, column: Floats) -> Floats:
+        return column[self.exposures.glass][None, :]
+
+    @cached_property
+    def removes(self) -> Floats:
+        """Share of the shake between frames that stabilisation removes."""
+        return self._by_level(self.tables.level_removes)
+
+    @cached_property
+    def crop(self) -> Floats:
+        """Share of the width that stabilisation gives up."""
+        return self._by_level(self.tables.level_crop)
+
+    @cached_property
+    def optical(self) -> Floats:
+        """1 where the lens or camera is moved, so that blur inside a frame shrinks too."""
+        return self._by_level(self.tables.level_optical)
+
+    @cached_property
+    def draw_w(self) -> Floats:
+        """Power drawn by mode and stabilisation [W]."""
+        return self._by_mode(self.tables.draw_w) + self._by_level(self.tables.level_draw_w)
+
+    @cached_property
+    def tuned(self) -> Floats:
+        """1 where the device tunes the mode for low light."""
+        return self._by_mode(self.tables.tuned)
+
+    @cached_property
+    def photosite_share(self) -> Floats:
+        """Share of the covered photosites that the mode reads."""
+        return self._by_mode(self.tables.photosite_share)
+
+    @cached_property
+    def have_over_need(self) -> Floats:
+        """Delivered pixels across over needed ones, worst of the shapes asked for."""
+        kept = (1.0 - self.crop) * (1.0 - self.situation.brief.delivery.crop_room)
+        return self._by_mode(self.tables.worst) * kept
+
+    @cached_property
+    def _recorded_per_delivered(self) -> Floats:
+        """Recorded pixels behind one delivered pixel, across, in the first shape asked for."""
+        kept = (1.0 - self.crop) * (1.0 - self.situation.brief.delivery.crop_room)
+        return self._by_mode(self.tables.first) * kept
+
+    @cached_property
+    def _photosites_per_recorded(self) -> Floats:
+        """Photosites behind one recorded pixel, across."""
+        across = self._by_mode(self.tables.photosites_across[self.lens.key])
+        return across * self._by_view(self.tables.sensor_share)
+
+    @cached_property
+    def photosites(self) -> Floats:
+        """Photosites that make one delivered pixel."""
+        linear = self._photosites_per_recorded * self._recorded_per_delivered
+        return np.square(linear) * self.photosite_share
+
+    @cached_property
+    def focal_px(self) -> Floats:
+        """Focal length in delivered pixels, with the port's enlargement."""
+        magnified = self._by_view(self.tables.focal) * self.situation.port_magnification
+        return magnified / (self._photosites_per_recorded * self._recorded_per_delivered)
+
+    @cached_property
+    def slow_factor(self) -> float:
+        """How many times slower the recorded rate plays on the timeline."""
+        return float(self.rate / self.situation.brief.delivery.timeline_rate)
+
+    # Columns over exposures, shape (1, O).
+
+    @cached_property
+    def nd_stops(self) -> Floats:
+        """Stops taken by ND."""
+        return self._by_glass(self.tables.glass_stops)
+
+    @cached_property
+    def nd_count(self) -> Floats:
+        """Number of ND filters fitted."""
+        return self._by_glass(self.tables.glass_count)
+
+    @cached_property
+    def nd_flawed(self) -> Floats:
+        """1 where a fitted filter is marked with a flaw."""
+        return self._by_glass(self.tables.glass_flawed)
+
+    @cached_property
+    def loss_stops(self) -> Floats:
+        """ND, colour filter, port and glass together [stops]."""
+        fixed = self.situation.colour_loss_stops + self.situation.port_loss_stops
+        return self.nd_stops + fixed + self.lens.transmission_loss_stops
+
+    @cached_property
+    def automatic(self) -> NDArray[np.bool_]:
+        """Where the shutter is automatic."""
+        return (self.exposures.shutter < 0)[None, :]
+
+    @cached_property
+    def _times(self) -> Floats:
+        return self.tables.times[self.exposures.shutter][None, :]
+
+    @cached_property
+    def shortest_s(self) -> Floats:
+        """Shortest shutter the camera may take [s]."""
+        return np.where(self.automatic, float(self.situation.device.shortest_shutter), self._times)
+
+    @cached_property
+    def longest_s(self) -> Floats:
+        """Longest shutter the camera may take [s]: the frame, for an automatic one."""
+        return np.where(self.automatic, float(1 / self.rate), self._times)
+
+    @cached_property
+    def floor(self) -> Floats:
+        """ISO floor."""
+        return self.exposures.floor[None, :]
+
+    @cached_property
+    def ceiling(self) -> Floats:
+        """ISO ceiling."""
+        return self.exposures.ceiling[None, :]
+
+    def expose(self, scene_ev100: float) -> Chosen:
+        """What the camera does in this light, shape (1, O)."""
+        return automatic_exposure(
+            scene_ev100=scene_ev100,
+            loss_stops=self.loss_stops,
+            f_number=self.lens.f_number,
+            shortest_s=self.shortest_s,
+            longest_s=self.longest_s,
+            iso_floor=self.floor,
+            iso_ceiling=self.ceiling,
+            bias_stops=self.situation.bias_stops,
+        )
+
+    @cached_property
+    def dark(self) -> Chosen:
+        """The camera's choice in the darkest light expected."""
+        return self.expose(self.situation.dark_ev100)
+
+    @cached_property
+    def aim(self) -> Chosen:
+        """The camera's choice in the light aimed at."""
+        return self.expose(self.situation.aim_ev100)
+
+    @cached_property
+    def bright(self) -> Chosen:
+        """The camera's choice in the brightest light expected."""
+        return self.expose(self.situation.bright_ev100)
+
+    # Figures over both, shape (K, O).
+
+    def snr(self, scene_ev100: float, chosen: Chosen) -> Floats:
+        """SNR at mid grey of a delivered pixel; separable, so the frame part is a factor."""
+        per_photosite = mid_grey_snr(
+            ev100=scene_ev100,
+            loss_stops=self.loss_stops,
+            shutter_s=chosen.shutter_s,
+            f_number=self.lens.f_number,
+            photosites=1.0,
+            sensor=self.lens.sensor,
+        )
+        return np.asarray(per_photosite * np.sqrt(self.photosites))
+
+    @cached_property
+    def smear_px(self) -> Floats:
+        """Blur inside a frame from shake [delivered px] at the light aimed at."""
+        left = 1.0 - self.optical * self.removes
+        shake = radians(self.situation.shake_deg_per_s) * left
+        return np.asarray(blur_px(rate_rad_s=shake, shutter_s=self.aim.shutter_s, focal_px=self.focal_px))
+
+    @cached_property
+    def subject_blur_px(self) -> Floats:
+        """Blur of the subject's own movement inside a frame [delivered px]."""
+        brief = self.situation.brief
+        rate = brief.subject_speed_m_s / brief.subject_distance_m
+        return np.asarray(blur_px(rate_rad_s=rate, shutter_s=self.aim.shutter_s, focal_px=self.focal_px))
+
+    @cached_property
+    def jitter_px(self) -> Floats:
+        """Movement between frames left after stabilisation [delivered px]."""
+        left = radians(self.situation.shake_deg_per_s) * (1.0 - self.removes)
+        return left / float(self.situation.brief.delivery.timeline_rate) * self.focal_px
+
+
+def blocks(
+    situation: Situation, tables: Tables, frames: Frames, exposures: Exposures
+) -> list[tuple[Ints, Ints, Block]]:
+    """Frames in groups of one rate and lens, with the exposures whose shutter fits the frame.
+
+    Returns (rows into frames, columns into exposures, block) for each group.
+    """
+    device = situation.device
+    groups: dict[tuple[Fraction, str], list[int]] = {}
+    for row, (mode, view) in enumerate(zip(frames.mode, frames.view, strict=True)):
+        groups.setdefault((device.modes[mode].rate, device.views[view].lens), []).append(row)
+    times = np.nan_to_num(tables.times)[exposures.shutter]
+    found = []
+    for (rate, _), rows in groups.items():
+        columns = np.flatnonzero(times <= float(1 / rate) * (1 + 1e-9))
+        if columns.size:
+            at = np.array(rows, dtype=np.intp)
+            found.append((at, columns, Block(situation, tables, frames.take(at), exposures.take(columns))))
+    return found

@@ -1,0 +1,1 @@
+"""The demo: one made-up shoot and one made-up kit."""

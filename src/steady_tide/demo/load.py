@@ -1,0 +1,62 @@
+"""Load the demo creator, kit and shoot into a database, once."""
+
+import json
+from datetime import date
+from importlib import resources
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+from steady_tide.core.kit.bag import Kit, checked_kit
+from steady_tide.core.plan.brief import Brief
+from steady_tide.desk.accounts import create_account, find_account
+from steady_tide.desk.bench import Bench
+from steady_tide.desk.kit import KitDesk
+from steady_tide.desk.shoots import Shoots
+from steady_tide.store.owned import Rows
+from steady_tide.store.tables import Account
+
+EMAIL = "ro@hallin.invalid"
+NAME = "Ro Vantongeren"
+DEVICES = ("skarv-a4", "lumme-8-built-in", "lumme-8-manual")
+
+
+def data(name: str) -> Any:
+    """A data file of the demo."""
+    return json.loads(resources.files("steady_tide.demo").joinpath("data", name).read_text(encoding="utf-8"))
+
+
+def demo_kit() -> Kit:
+    """The demo kit as one document."""
+    return checked_kit(
+        Kit.read({"devices": [data(f"{key}.json") for key in DEVICES], "filters": data("filters.json")["filters"]})
+    )
+
+
+def demo_scenes() -> list[dict[str, Any]]:
+    """The demo scenes: name, brief, and for each camera its school and pins."""
+    scenes: list[dict[str, Any]] = data("scenes.json")["scenes"]
+    return scenes
+
+
+def load_demo(session: Session) -> Account:
+    """The demo account, filled on first use; what was changed since is left alone."""
+    account = find_account(session, EMAIL)
+    if account is not None:
+        return account
+    account = create_account(session, email=EMAIL, name=NAME, password=None)
+    rows = Rows(session, account.id)
+    devices = KitDesk(rows).take_in(demo_kit())
+    shoot = Shoots(rows).add(name="Rope and Lantern", place="Hallin Sound", day=date(2026, 9, 26))
+    bench = Bench(rows)
+    for scene in demo_scenes():
+        cameras = scene["cameras"]
+        brief = Brief.read(scene["brief"])
+        made = bench.add_scene(
+            shoot.id, name=scene["name"], brief=brief, device_ids=[devices[c["device"]] for c in cameras]
+        )
+        for setup, camera in zip(made.setups, cameras, strict=True):
+            bench.choose_school(setup.id, camera["school"])
+            for setting, value in camera.get("pins", {}).items():
+                bench.pin(setup.id, setting, value)
+    return account

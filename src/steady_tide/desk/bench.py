@@ -1,0 +1,159 @@
+"""The bench: a scene's brief, its cameras, their schools and pins. Every edit is kept at once."""
+
+from uuid import UUID
+
+from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.pins import read_pins
+from steady_tide.core.plan.stance import SCHOOL_BY_KEY
+from steady_tide.desk.history import History
+from steady_tide.desk.planning import Planner
+from steady_tide.desk.views import SceneView, SetupView
+from steady_tide.store.errors import Stale, Taken
+from steady_tide.store.owned import Rows
+from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
+
+DEFAULT_SCHOOL = "even-keel"
+
+
+class Bench:
+    """One account's scenes, to be read and edited."""
+
+    def __init__(self, rows: Rows) -> None:
+        self.rows = rows
+
+    def scene(self, scene_id: UUID) -> SceneView:
+        """A scene with the plan of each of its cameras."""
+        return self._view(self.rows.get(SceneRow, scene_id))
+
+    def add_scene(self, shoot_id: UUID, *, name: str, brief: Brief, device_ids: list[UUID]) -> SceneView:
+        """A new scene at the end of a shoot."""
+        shoot = self.rows.get(ShootRow, shoot_id)
+        count = len(self.rows.all(self.rows.query(SceneRow).where(SceneRow.shoot_id == shoot.id)))
+        scene = self.rows.add(
+            SceneRow(shoot_id=shoot.id, position=count, name=name, brief=brief.plain(), revision=1, history_at=0)
+        )
+        for device_id in device_ids:
+            self._add_setup(scene, device_id)
+        History(self.rows, scene).begin()
+        return self._view(scene)
+
+    def delete_scene(self, scene_id: UUID) -> None:
+        """Remove a scene and its cards."""
+        self.rows.delete(self.rows.get(SceneRow, scene_id))
+
+    def edit(
+        self,
+        scene_id: UUID,
+        *,
+        label: str,
+        revision: int | None = None,
+        name: str | None = None,
+        brief: Brief | None = None,
+    ) -> SceneView:
+        """Change name or brief. Raises Stale when `revision` is not the scene's any more."""
+        scene = self.rows.get(SceneRow, scene_id, lock=True)
+        if revision is not None and revision != scene.revision:
+            raise Stale("this scene was changed in another window; the newest version is shown")
+        if name is not None:
+            scene.name = name
+        if brief is not None:
+            scene.brief = brief.plain()
+        return self._kept(scene, label)
+
+    def add_setup(self, scene_id: UUID, device_id: UUID) -> SceneView:
+        """Put another camera on a scene."""
+        scene = self.rows.get(SceneRow, scene_id, lock=True)
+        device = self.rows.get(DeviceRow, device_id)
+        if any(setup.device_id == device_id for setup in History(self.rows, scene).setups()):
+            raise Taken("this camera is on the scene already")
+        self._add_setup(scene, device_id)
+        return self._kept(scene, f"camera {device.document['name']} added")
+
+    def remove_setup(self, setup_id: UUID) -> SceneView:
+        """Take a camera off its scene."""
+        setup, scene = self._locked(setup_id)
+        if len(History(self.rows, scene).setups()) == 1:
+            raise BadInput([Problem(("device",), "a scene needs a camera; add another one first")])
+        self.rows.delete(setup)
+        return self._kept(scene, "camera taken off")
+
+    def choose_school(self, setup_id: UUID, school: str) -> SceneView:
+        """Plan a camera under another school."""
+        if school not in SCHOOL_BY_KEY:
+            raise BadInput([Problem(("school",), f"it has to be one of {', '.join(SCHOOL_BY_KEY)}")])
+        setup, scene = self._locked(setup_id)
+        setup.school = school
+        return self._kept(scene, f"school {SCHOOL_BY_KEY[school].name}")
+
+    def pin(self, setup_id: UUID, setting: str, value: Value | None) -> SceneView:
+        """Fix a setting, or release it with None."""
+        setup, scene = self._locked(setup_id)
+        pins = {name: kept for name, kept in setup.pins.items() if name != setting}
+        if value is not None:
+            pins[setting] = value
+            read_pins(pins)
+        elif setting not in set(Setting):
+            raise BadInput([Problem(("setting",), "no such setting")])
+        setup.pins = pins
+        word = SETTINGS[Setting(setting)].label.lower()
+        return self._kept(scene, f"{word} released" if value is None else f"{word} pinned to {value}")
+
+    def release_all(self, setup_id: UUID) -> SceneView:
+        """Release every pin of a camera."""
+        setup, scene = self._locked(setup_id)
+        setup.pins = {}
+        return self._kept(scene, "all pins released")
+
+    def step(self, scene_id: UUID, by: int) -> SceneView:
+        """Undo (-1) or redo (+1)."""
+        scene = self.rows.get(SceneRow, scene_id, lock=True)
+        History(self.rows, scene).step(by)
+        self.rows.session.flush()
+        return self._view(scene)
+
+    def _locked(self, setup_id: UUID) -> tuple[SetupRow, SceneRow]:
+        setup = self.rows.get(SetupRow, setup_id)
+        scene = self.rows.get(SceneRow, setup.scene_id, lock=True)
+        self.rows.session.refresh(setup)
+        return setup, scene
+
+    def _add_setup(self, scene: SceneRow, device_id: UUID) -> None:
+        device = self.rows.get(DeviceRow, device_id)
+        position = len(History(self.rows, scene).setups())
+        self.rows.add(
+            SetupRow(scene_id=scene.id, device_id=device.id, position=position, school=DEFAULT_SCHOOL, pins={})
+        )
+
+    def _kept(self, scene: SceneRow, label: str) -> SceneView:
+        self.rows.session.flush()
+        History(self.rows, scene).record(label)
+        self.rows.session.flush()
+        return self._view(scene)
+
+    def _view(self, scene: SceneRow) -> SceneView:
+        planner, history = Planner(self.rows), History(self.rows, scene)
+        brief = Brief.model_validate(scene.brief)
+        setups = [
+            SetupView(
+                id=setup.id,
+                device_id=setup.device_id,
+                device_name=planner.device(setup.device_id).name,
+                school=setup.school,
+                pins={Setting(name): value for name, value in setup.pins.items()},
+                outcome=planner.outcome(setup, brief),
+            )
+            for setup in history.setups()
+        ]
+        return SceneView(
+            id=scene.id,
+            shoot_id=scene.shoot_id,
+            shoot_name=self.rows.get(ShootRow, scene.shoot_id).name,
+            name=scene.name,
+            brief=brief,
+            revision=scene.revision,
+            undo=history.undo_label(),
+            redo=history.redo_label(),
+            setups=setups,
+        )

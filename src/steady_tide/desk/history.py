@@ -1,0 +1,94 @@
+"""Undo and redo of a scene: every edit keeps the whole state after it."""
+
+from datetime import UTC, datetime, timedelta
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import delete
+
+from steady_tide.store.errors import NotFound
+from steady_tide.store.owned import Rows
+from steady_tide.store.tables import SceneRow, SceneStateRow, SetupRow
+
+COALESCE_SECONDS = 4
+MOST_STATES = 200
+
+
+class History:
+    """The states of one scene. `scene.history_at` is the sequence number it stands at."""
+
+    def __init__(self, rows: Rows, scene: SceneRow) -> None:
+        self.rows = rows
+        self.scene = scene
+
+    def setups(self) -> list[SetupRow]:
+        """The scene's cameras in order."""
+        query = self.rows.query(SetupRow).where(SetupRow.scene_id == self.scene.id)
+        return self.rows.all(query.order_by(SetupRow.position, SetupRow.created_at))
+
+    def _state(self) -> dict[str, Any]:
+        cameras = [
+            {"id": str(s.id), "device_id": str(s.device_id), "school": s.school, "pins": s.pins} for s in self.setups()
+        ]
+        return {"name": self.scene.name, "brief": self.scene.brief, "setups": cameras}
+
+    def begin(self) -> None:
+        """Keep the state before the first edit."""
+        if self._at(0) is None:
+            self._keep(0, "the start")
+
+    def record(self, label: str) -> None:
+        """Keep the state after an edit; edits of one kind in quick succession become one."""
+        self.scene.revision += 1
+        here = self._at(self.scene.history_at)
+        ahead = SceneStateRow.sequence > self.scene.history_at
+        self.rows.session.execute(delete(SceneStateRow).where(SceneStateRow.scene_id == self.scene.id, ahead))
+        recent = datetime.now(UTC) - timedelta(seconds=COALESCE_SECONDS)
+        if here is not None and here.sequence > 0 and here.label == label and here.created_at > recent:
+            here.state = self._state()
+            return
+        self.scene.history_at += 1
+        self._keep(self.scene.history_at, label)
+        too_old = SceneStateRow.sequence < self.scene.history_at - MOST_STATES
+        self.rows.session.execute(delete(SceneStateRow).where(SceneStateRow.scene_id == self.scene.id, too_old))
+
+    def undo_label(self) -> str | None:
+        """What undo would take back, or None."""
+        here = self._at(self.scene.history_at)
+        before = self._at(self.scene.history_at - 1)
+        return here.label if here is not None and before is not None else None
+
+    def redo_label(self) -> str | None:
+        """What redo would do again, or None."""
+        ahead = self._at(self.scene.history_at + 1)
+        return ahead.label if ahead is not None else None
+
+    def step(self, by: int) -> None:
+        """Go one state back (-1) or forward (+1). Raises NotFound at the ends."""
+        row = self._at(self.scene.history_at + by)
+        if row is None:
+            raise NotFound("nothing to undo" if by < 0 else "nothing to redo")
+        self._restore(row.state)
+        self.scene.history_at += by
+        self.scene.revision += 1
+
+    def _at(self, sequence: int) -> SceneStateRow | None:
+        query = self.rows.query(SceneStateRow).where(SceneStateRow.scene_id == self.scene.id)
+        return self.rows.session.scalar(query.where(SceneStateRow.sequence == sequence))
+
+    def _keep(self, sequence: int, label: str) -> None:
+        self.rows.add(SceneStateRow(scene_id=self.scene.id, sequence=sequence, label=label, state=self._state()))
+
+    def _restore(self, state: dict[str, Any]) -> None:
+        self.scene.name, self.scene.brief = state["name"], state["brief"]
+        there = {setup.id: setup for setup in self.setups()}
+        for position, wanted in enumerate(state["setups"]):
+            setup = there.pop(UUID(wanted["id"]), None)
+            if setup is None:
+                device_id = UUID(wanted["device_id"])
+                setup = SetupRow(id=UUID(wanted["id"]), scene_id=self.scene.id, device_id=device_id, position=position,
+                                 school=wanted["school"], pins=wanted["pins"])  # fmt: skip
+                self.rows.add(setup)
+            setup.position, setup.school, setup.pins = position, wanted["school"], wanted["pins"]
+        for gone in there.values():
+            self.rows.delete(gone)

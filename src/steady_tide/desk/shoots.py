@@ -1,0 +1,110 @@
+"""The list of shoots: each scene's cameras in a line, and what still needs deciding."""
+
+from datetime import date
+from uuid import UUID
+
+from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.plan import Conflict, Plan
+from steady_tide.desk.history import History
+from steady_tide.desk.planning import Planner
+from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary, SetupSummary, ShootView
+from steady_tide.store.owned import Rows
+from steady_tide.store.tables import SceneRow, ShootRow
+
+
+class Shoots:
+    """One account's shoots."""
+
+    def __init__(self, rows: Rows) -> None:
+        self.rows = rows
+
+    def all(self) -> list[ShootView]:
+        """Every shoot, newest day first, those without a day at the end."""
+        planner = Planner(self.rows)
+        query = self.rows.query(ShootRow).order_by(ShootRow.day.desc().nulls_last(), ShootRow.created_at)
+        return [self._view(shoot, planner) for shoot in self.rows.all(query)]
+
+    def one(self, shoot_id: UUID) -> ShootView:
+        """One shoot."""
+        return self._view(self.rows.get(ShootRow, shoot_id), Planner(self.rows))
+
+    def add(self, *, name: str, place: str, day: date | None) -> ShootView:
+        """A new shoot without scenes."""
+        shoot = self.rows.add(ShootRow(name=name, place=place, day=day))
+        return self._view(shoot, Planner(self.rows))
+
+    def change(self, shoot_id: UUID, *, name: str, place: str, day: date | None) -> ShootView:
+        """Change name, place or day."""
+        shoot = self.rows.get(ShootRow, shoot_id, lock=True)
+        shoot.name, shoot.place, shoot.day = name, place, day
+        self.rows.session.flush()
+        return self._view(shoot, Planner(self.rows))
+
+    def delete(self, shoot_id: UUID) -> None:
+        """Remove a shoot with its scenes."""
+        self.rows.delete(self.rows.get(ShootRow, shoot_id))
+
+    def _view(self, shoot: ShootRow, planner: Planner) -> ShootView:
+        query = self.rows.query(SceneRow).where(SceneRow.shoot_id == shoot.id)
+        scenes = self.rows.all(query.order_by(SceneRow.position, SceneRow.created_at))
+        return ShootView(
+            id=shoot.id,
+            name=shoot.name,
+            place=shoot.place,
+            day=shoot.day,
+            scenes=[self._scene(scene, planner) for scene in scenes],
+        )
+
+    def _scene(self, scene: SceneRow, planner: Planner) -> SceneSummary:
+        brief = Brief.model_validate(scene.brief)
+        setups = []
+        for setup in History(self.rows, scene).setups():
+            outcome = planner.outcome(setup, brief)
+            setups.append(
+                SetupSummary(
+                    id=setup.id,
+                    device_name=planner.device(setup.device_id).name,
+                    outcome=outcome.outcome,
+                    headline=_headline(outcome),
+                    to_decide=to_decide(outcome),
+                    light=_light(outcome),
+                )
+            )
+        return SceneSummary(id=scene.id, name=scene.name, scenario=brief.scenario, setups=setups)
+
+
+def _headline(outcome: Outcome) -> str:
+    if isinstance(outcome, Plan):
+        return outcome.headline
+    return outcome.words if isinstance(outcome, Conflict) else outcome.problems[0].message
+
+
+def _light(outcome: Outcome) -> LightSummary | None:
+    if not isinstance(outcome, Plan):
+        return None
+    return LightSummary(
+        dark_ev100=outcome.dark_ev100,
+        ev100=outcome.light.ev100,
+        bright_ev100=outcome.bright_ev100,
+        uncertainty_stops=outcome.light.uncertainty_stops,
+        low_ev100=outcome.reach.low.ev100,
+        high_ev100=outcome.reach.high.ev100,
+    )
+
+
+def to_decide(outcome: Outcome) -> list[str]:
+    """What still needs a decision: conflicts, light beyond the marks, dear prices."""
+    if isinstance(outcome, Refusal):
+        return [outcome.problems[0].message]
+    if isinstance(outcome, Conflict):
+        return [outcome.words]
+    found = []
+    if not outcome.reach.holds_dark:
+        short = outcome.reach.low.ev100 - outcome.dark_ev100
+        found.append(f"the darkest light lies {short:.1f} stops below the low mark")
+    if not outcome.reach.holds_bright:
+        found.append(
+            f"the brightest light lies {outcome.bright_ev100 - outcome.reach.high.ev100:.1f} stops above the high mark"
+        )
+    found += [f"{price.label.lower()}: {price.words}" for price in outcome.prices[:1]]
+    return found

@@ -1,0 +1,135 @@
+"""Shapes of what the desk hands out: documents of the core with the ids and states around them."""
+
+from datetime import date
+from typing import Annotated, Literal
+from uuid import UUID
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.plan import Conflict, Decision, Plan
+
+
+class View(BaseModel):
+    """Base of all shapes handed out."""
+
+    model_config = ConfigDict(frozen=True)
+
+
+class ProblemView(View):
+    """One field that is wrong and what would be accepted."""
+
+    path: list[str | int]
+    message: str
+
+
+class Refusal(View):
+    """The scene cannot be planned on this camera as it stands, e.g. beyond a depth rating."""
+
+    outcome: Literal["refused"] = "refused"
+    device_key: str
+    device_name: str
+    problems: list[ProblemView]
+
+
+Outcome = Annotated[Plan | Conflict | Refusal, Field(discriminator="outcome")]
+
+
+class SetupView(View):
+    """A camera on a scene, with what the planner says."""
+
+    id: UUID
+    device_id: UUID
+    device_name: str
+    school: str
+    pins: dict[Setting, Value]
+    outcome: Outcome
+
+
+class SceneView(View):
+    """A scene on the bench."""
+
+    id: UUID
+    shoot_id: UUID
+    shoot_name: str
+    name: str
+    brief: Brief
+    revision: int
+    undo: str | None
+    redo: str | None
+    setups: list[SetupView]
+
+
+class LightSummary(View):
+    """Light and marks of one camera on one scene [EV at ISO 100], for the small diagram."""
+
+    dark_ev100: float
+    ev100: float
+    bright_ev100: float
+    uncertainty_stops: float
+    low_ev100: float
+    high_ev100: float
+
+
+class SetupSummary(View):
+    """A camera on a scene in one line."""
+
+    id: UUID
+    device_name: str
+    outcome: Literal["plan", "conflict", "refused"]
+    headline: str
+    to_decide: list[str]
+    light: LightSummary | None
+
+
+class SceneSummary(View):
+    """A scene in a list."""
+
+    id: UUID
+    name: str
+    scenario: str
+    setups: list[SetupSummary]
+
+
+class ShootView(View):
+    """A shoot with its scenes."""
+
+    id: UUID
+    name: str
+    place: str
+    day: date | None
+    scenes: list[SceneSummary]
+
+
+class CardLine(View):
+    """One line of a card: the camera's own label, the value, and whether it was read back."""
+
+    decision: Decision
+    changed: bool
+    read_back: bool
+
+
+class CardView(View):
+    """A card: what to dial into one camera for one scene, in the order of its menu."""
+
+    setup_id: UUID
+    scene_id: UUID
+    shoot_id: UUID
+    scene_name: str
+    shoot_name: str
+    device_name: str
+    school_name: str
+    outcome: Outcome
+    lines: list[CardLine]
+    made_from: str
+
+
+class DeviceView(View):
+    """A device of the kit, as a choice."""
+
+    id: UUID
+    key: str
+    name: str
+    kind: str
+    modes: int

@@ -1,0 +1,1 @@
+"""Open formats in and out: documents as JSON files, their published schemas, plain text."""

@@ -1,0 +1,1 @@
+"""Starting and stopping: the private PostgreSQL, ports, the running service."""

@@ -1,0 +1,1 @@
+"""What is kept: tables, repositories and migrations on PostgreSQL."""

@@ -1,0 +1,53 @@
+"""The door to PostgreSQL: an engine, sessions with one account's view, migrations."""
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from alembic import command
+from alembic.config import Config
+from sqlalchemy import create_engine, make_url
+from sqlalchemy.exc import DBAPIError, OperationalError
+from sqlalchemy.orm import Session, sessionmaker
+
+from steady_tide.store.errors import Unavailable
+
+MIGRATIONS = Path(__file__).parent / "migrations"
+
+
+def with_driver(url: str) -> str:
+    """A PostgreSQL address with the driver this product uses."""
+    return make_url(url).set(drivername="postgresql+psycopg").render_as_string(hide_password=False)
+
+
+class Database:
+    """One database. Hand it to whoever needs sessions; close it at the end."""
+
+    def __init__(self, url: str) -> None:
+        self.url = with_driver(url)
+        self.engine = create_engine(self.url, pool_pre_ping=True, pool_size=8, max_overflow=8)
+        self._make = sessionmaker(self.engine, expire_on_commit=False)
+
+    def migrate(self) -> None:
+        """Bring the tables to the newest version; safe to run again."""
+        config = Config()
+        config.set_main_option("script_location", str(MIGRATIONS))
+        config.attributes["url"] = self.url
+        command.upgrade(config, "head")
+
+    @contextmanager
+    def session(self) -> Iterator[Session]:
+        """A session that commits at the end, or rolls back when anything goes wrong."""
+        try:
+            with self._make.begin() as session:
+                yield session
+        except OperationalError as error:
+            raise Unavailable("the database cannot be reached; nothing was changed") from error
+        except DBAPIError as error:
+            if error.connection_invalidated:
+                raise Unavailable("the connection to the database was lost; nothing was changed") from error
+            raise
+
+    def close(self) -> None:
+        """Give all connections back."""
+        self.engine.dispose()

@@ -1,0 +1,48 @@
+"""Rows of one account: nothing here can reach another's."""
+
+from typing import TypeVar
+from uuid import UUID
+
+from sqlalchemy import Select, select
+from sqlalchemy.orm import Session
+
+from steady_tide.store.errors import NotFound
+from steady_tide.store.tables import Owned
+
+Row = TypeVar("Row", bound=Owned)
+
+
+class Rows:
+    """One account's view of the tables, within one session."""
+
+    def __init__(self, session: Session, account_id: UUID) -> None:
+        self.session = session
+        self.account_id = account_id
+
+    def query(self, table: type[Row]) -> Select[Row]:
+        """A query over the account's rows of a table."""
+        return select(table).where(table.account_id == self.account_id)
+
+    def all(self, query: Select[Row]) -> list[Row]:
+        """Rows of a query made with `query`."""
+        return list(self.session.scalars(query))
+
+    def get(self, table: type[Row], row_id: UUID, *, lock: bool = False) -> Row:
+        """The row with this id. Raises NotFound, also when it is another account's."""
+        query = self.query(table).where(table.id == row_id)
+        row = self.session.scalar(query.with_for_update() if lock else query)
+        if row is None:
+            raise NotFound("there is no such thing here; it may have been deleted")
+        return row
+
+    def add(self, row: Row) -> Row:
+        """Keep a new row as the account's own."""
+        row.account_id = self.account_id
+        self.session.add(row)
+        self.session.flush()
+        return row
+
+    def delete(self, row: Owned) -> None:
+        """Remove a row (and what belongs to it)."""
+        self.session.delete(row)
+        self.session.flush()

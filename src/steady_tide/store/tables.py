@@ -1,0 +1,179 @@
+"""The tables. Every row belongs to an account; composite keys keep children with their owner."""
+
+from datetime import date, datetime
+from typing import Any
+from uuid import UUID, uuid4
+
+from sqlalchemy import (
+    BigInteger,
+    DateTime,
+    ForeignKey,
+    ForeignKeyConstraint,
+    Identity,
+    LargeBinary,
+    MetaData,
+    String,
+    UniqueConstraint,
+    func,
+)
+from sqlalchemy.dialects.postgresql import JSONB
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+NAMING = {
+    "ix": "ix_%(table_name)s_%(column_0_N_name)s",
+    "uq": "uq_%(table_name)s_%(column_0_N_name)s",
+    "ck": "ck_%(table_name)s_%(constraint_name)s",
+    "fk": "fk_%(table_name)s_%(column_0_N_name)s",
+    "pk": "pk_%(table_name)s",
+}
+Json = dict[str, Any]
+
+
+class Base(DeclarativeBase):
+    """Base of all tables."""
+
+    metadata = MetaData(naming_convention=NAMING)
+    type_annotation_map = {Json: JSONB, datetime: DateTime(timezone=True)}
+
+
+class Account(Base):
+    """A creator. Without a password hash nobody can sign in by password (the demo's creator)."""
+
+    __tablename__ = "accounts"
+    id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
+    email: Mapped[str] = mapped_column(String(254), unique=True)
+    name: Mapped[str] = mapped_column(String(120))
+    password_hash: Mapped[str | None] = mapped_column(String(200))
+    preferences: Mapped[Json] = mapped_column(default=dict)
+    created_at: Mapped[datetime] = mapped_column(server_default=func.now())
+
+
+class SessionRow(Base):
+    """A signed-in browser; only the hash of its token is kept."""
+
+    __tablename__ = "sessions"
+    token_hash: Mapped[bytes] = mapped_column(LargeBinary(32), primary_key=True)
+    account_id: Mapped[UUID] = mapped_column(ForeignKey("accounts.id", ondelete="CASCADE"), index=True)
+    created_at: Mapped[datetime] = mapped_column(server_default=func.now())
+    expires_at: Mapped[datetime]
+
+
+class SignInFailure(Base):
+    """A failed sign-in, for throttling."""
+
+    __tablename__ = "sign_in_failures"
+    id: Mapped[int] = mapped_column(BigInteger, Identity(), primary_key=True)
+    email: Mapped[str] = mapped_column(String(254), index=True)
+    at: Mapped[datetime] = mapped_column(server_default=func.now())
+
+
+class Owned:
+    """Columns of every row that belongs to an account."""
+
+    id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
+    account_id: Mapped[UUID] = mapped_column(ForeignKey("accounts.id", ondelete="CASCADE"), index=True)
+    created_at: Mapped[datetime] = mapped_column(server_default=func.now())
+
+
+class DeviceRow(Owned, Base):
+    """A device document of an account."""
+
+    __tablename__ = "devices"
+    __table_args__ = (UniqueConstraint("account_id", "key"), UniqueConstraint("id", "account_id"))
+    key: Mapped[str] = mapped_column(String(60))
+    document: Mapped[Json]
+    document_version: Mapped[int]
+
+
+class FilterRow(Owned, Base):
+    """A filter of an account's bag."""
+
+    __tablename__ = "filters"
+    __table_args__ = (UniqueConstraint("account_id", "key"),)
+    key: Mapped[str] = mapped_column(String(60))
+    position: Mapped[int]
+    document: Mapped[Json]
+
+
+class ShootRow(Owned, Base):
+    """A shoot: a film's day or days."""
+
+    __tablename__ = "shoots"
+    __table_args__ = (UniqueConstraint("id", "account_id"),)
+    name: Mapped[str] = mapped_column(String(120))
+    place: Mapped[str] = mapped_column(String(120))
+    day: Mapped[date | None]
+
+
+class SceneRow(Owned, Base):
+    """A scene with its brief; `revision` counts edits, `history_at` is the place in its history."""
+
+    __tablename__ = "scenes"
+    __table_args__ = (
+        UniqueConstraint("id", "account_id"),
+        ForeignKeyConstraint(["shoot_id", "account_id"], ["shoots.id", "shoots.account_id"], ondelete="CASCADE"),
+    )
+    shoot_id: Mapped[UUID] = mapped_column(index=True)
+    position: Mapped[int]
+    name: Mapped[str] = mapped_column(String(120))
+    brief: Mapped[Json]
+    revision: Mapped[int] = mapped_column(default=1)
+    history_at: Mapped[int] = mapped_column(default=0)
+
+
+class SetupRow(Owned, Base):
+    """A camera on a scene: its stance, its pins, its place on a card."""
+
+    __tablename__ = "setups"
+    __table_args__ = (
+        UniqueConstraint("id", "account_id"),
+        UniqueConstraint("scene_id", "device_id"),
+        ForeignKeyConstraint(["scene_id", "account_id"], ["scenes.id", "scenes.account_id"], ondelete="CASCADE"),
+        ForeignKeyConstraint(["device_id", "account_id"], ["devices.id", "devices.account_id"], ondelete="RESTRICT"),
+    )
+    scene_id: Mapped[UUID] = mapped_column(index=True)
+    device_id: Mapped[UUID] = mapped_column(index=True)
+    position: Mapped[int]
+    school: Mapped[str] = mapped_column(String(60))
+    pins: Mapped[Json] = mapped_column(default=dict)
+
+
+class SceneStateRow(Owned, Base):
+    """One state in a scene's history, for undo and redo."""
+
+    __tablename__ = "scene_states"
+    __table_args__ = (
+        UniqueConstraint("scene_id", "sequence"),
+        ForeignKeyConstraint(["scene_id", "account_id"], ["scenes.id", "scenes.account_id"], ondelete="CASCADE"),
+    )
+    scene_id: Mapped[UUID]
+    sequence: Mapped[int]
+    label: Mapped[str] = mapped_column(String(120))
+    state: Mapped[Json]
+
+
+class PlanRow(Owned, Base):
+    """The last plan (or conflict) made for a setup, with what it was made from."""
+
+    __tablename__ = "plans"
+    __table_args__ = (
+        UniqueConstraint("setup_id"),
+        ForeignKeyConstraint(["setup_id", "account_id"], ["setups.id", "setups.account_id"], ondelete="CASCADE"),
+    )
+    setup_id: Mapped[UUID]
+    fingerprint: Mapped[str] = mapped_column(String(64))
+    outcome: Mapped[Json]
+    made_at: Mapped[datetime] = mapped_column(server_default=func.now(), onupdate=func.now())
+
+
+class ReadBackRow(Owned, Base):
+    """A value read back from the camera and ticked; it counts only while the plan still says so."""
+
+    __tablename__ = "read_backs"
+    __table_args__ = (
+        UniqueConstraint("setup_id", "setting"),
+        ForeignKeyConstraint(["setup_id", "account_id"], ["setups.id", "setups.account_id"], ondelete="CASCADE"),
+    )
+    setup_id: Mapped[UUID]
+    setting: Mapped[str] = mapped_column(String(40))
+    value: Mapped[str] = mapped_column(String(120))

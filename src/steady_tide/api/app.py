@@ -56,6 +56,7 @@ def create_app(service: Service) -> FastAPI:
         docs_url=None,
         redoc_url=None,
         openapi_url="/api/openapi.json",
+        separate_input_output_schemas=False,
     )
     app.state.service = service
     problems.install(app)

@@ -65,9 +65,9 @@ def _bad_input(_: Request, error: Exception) -> JSONResponse:
 def _invalid_request(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
     problems = []
-    for one in problems_of(error.errors()):
-        path = one.path[1:] if one.path and one.path[0] in WRAPPERS else one.path
-        problems.append(Problem(tuple(path), one.message))
+    for one in error.errors():
+        inside = {**one, "loc": one["loc"][1:]} if one["loc"] and one["loc"][0] in WRAPPERS else one
+        problems += problems_of([inside], error.body)
     return problem(422, "Some of this cannot be meant.", problems)
 
 

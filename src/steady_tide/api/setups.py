@@ -3,7 +3,7 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.context import RowsOf
@@ -41,11 +41,7 @@ class TickRequest(BaseModel):
     read_back: bool
 
 
-class CardAddress(BaseModel):
-    """Where the card is opened from, for its code."""
-
-    model_config = ConfigDict(extra="forbid")
-    address: Annotated[str, Field(max_length=400, pattern=r"^https?://[^\s]+$")]
+Address = Annotated[str, Query(max_length=400, pattern=r"^https?://[^\s]+$")]
 
 
 @router.put("/{setup_id}/school")
@@ -91,8 +87,8 @@ def clear(rows: RowsOf, setup_id: UUID) -> CardView:
     return Cards(rows).clear(setup_id)
 
 
-@router.post("/{setup_id}/card/code", response_class=Response, responses={200: {"content": {"image/svg+xml": {}}}})
-def code(rows: RowsOf, setup_id: UUID, where: CardAddress) -> Response:
+@router.get("/{setup_id}/card/code", response_class=Response, responses={200: {"content": {"image/svg+xml": {}}}})
+def code(rows: RowsOf, setup_id: UUID, address: Address) -> Response:
     """A QR code that opens the card at an address, as SVG."""
     Cards(rows).card(setup_id)
-    return Response(qr_svg(where.address), media_type="image/svg+xml")
+    return Response(qr_svg(address), media_type="image/svg+xml")

@@ -24,7 +24,7 @@ class Part(BaseModel):
         try:
             return cls.model_validate(data)
         except ValidationError as error:
-            raise BadInput(problems_of(error.errors(include_url=False))) from error
+            raise BadInput(problems_of(error.errors(include_url=False), data)) from error
 
     def plain(self) -> dict[str, Any]:
         """The document as JSON-ready data; `read` of it gives an equal document."""
@@ -95,14 +95,28 @@ _WORDS = {
 }
 
 
-def problems_of(errors: Iterable[Any]) -> list[Problem]:
-    """Pydantic's errors in the words of this product, without type jargon in the paths."""
+def _path(location: tuple[str | int, ...], data: object) -> tuple[str | int, ...]:
+    """A location as the writer of the document sees it, without the tags of alternatives in between."""
+    path: list[str | int] = []
+    node = data
+    for index, part in enumerate(location):
+        last = index == len(location) - 1
+        inside = part in node if isinstance(node, Mapping) else isinstance(node, list) and isinstance(part, int)
+        if inside and (last or isinstance(node[part], Mapping | list)):  # type: ignore[index]
+            path.append(part)
+            node = node[part]  # type: ignore[index]
+        elif last and not (isinstance(part, str) and "[" in part):
+            path.append(part)
+    return tuple(path)
+
+
+def problems_of(errors: Iterable[Any], data: object) -> list[Problem]:
+    """Pydantic's errors about `data` in the words of this product, without type jargon."""
     problems = []
     for error in errors:
         context: Mapping[str, object] = error.get("ctx") or {}
         clean = {key: str(value).replace("'", "") for key, value in context.items()}
         template = _WORDS.get(error["type"])
         message = template.format(**clean) if template else error["msg"].removeprefix("Value error, ")
-        path = tuple(part for part in error["loc"] if not (isinstance(part, str) and "[" in part))
-        problems.append(Problem(path, message))
+        problems.append(Problem(_path(error["loc"], data), message))
     return problems

@@ -122,6 +122,11 @@ def shutter_text(shutter_s: Fraction | float) -> str:
     return f"1/{1 / seconds:.0f}"
 
 
+def signed(stops_value: float) -> str:
+    """Stops with their sign as people write them: +0.5, −1.0, 0."""
+    return f"{stops_value:+.1f}".replace("-", "−") if stops_value else "0"
+
+
 def _same(result: Floats | np.floating, like: Quantity) -> Quantity:
     """A float for a float, an array for an array."""
     return float(result) if np.ndim(like) == 0 else np.asarray(result)

@@ -97,7 +97,7 @@ class Bench:
         elif setting not in set(Setting):
             raise BadInput([Problem(("setting",), "no such setting")])
         setup.pins = pins
-        word = SETTINGS[Setting(setting)].label.lower()
+        word = SETTINGS[Setting(setting)].in_text
         return self._kept(scene, f"{word} released" if value is None else f"{word} pinned to {value}")
 
     def release_all(self, setup_id: UUID) -> SceneView:

@@ -6,7 +6,7 @@ from math import log2
 import numpy as np
 
 from steady_tide.core.exposure.automatic import automatic_exposure
-from steady_tide.core.quantities import setting_value
+from steady_tide.core.quantities import setting_value, shutter_text, signed
 
 
 @dataclass(frozen=True)
@@ -122,8 +122,8 @@ def ledger(settings: ExposureSet, *, scene_ev100: float, scene_detail: str, loss
         LedgerLine("Light on the subject", scene_ev100, scene_detail),
         *(LedgerLine(loss.label, -loss.stops, loss.detail) for loss in losses),
         LedgerLine("Aperture", -2.0 * log2(settings.f_number), f"f/{settings.f_number:g}"),
-        LedgerLine("Shutter", log2(shutter_s), f"1/{1 / shutter_s:.0f} s" if shutter_s < 0.3 else f"{shutter_s:g} s"),
+        LedgerLine("Shutter", log2(shutter_s), f"{shutter_text(shutter_s)} s"),
         LedgerLine("ISO", log2(iso / 100.0), f"ISO {iso:.0f}"),
-        LedgerLine("Bias you asked for", -settings.bias_stops, f"{settings.bias_stops:+.1f}"),
+        LedgerLine("Bias you asked for", -settings.bias_stops, signed(settings.bias_stops)),
     )
     return Ledger(lines, float(np.sum([line.stops for line in lines])))

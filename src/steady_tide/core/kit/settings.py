@@ -53,6 +53,12 @@ class Description(NamedTuple):
     room: str
     unit: str = ""
 
+    @property
+    def in_text(self) -> str:
+        """The label within a sentence: "frame rate", but "ISO floor"."""
+        acronym = self.label[1:2].isupper()
+        return self.label if acronym else self.label[:1].lower() + self.label[1:]
+
 
 ROOMS: Final = ("Frame", "Recording", "Exposure", "Colour", "Sound", "Extras")
 

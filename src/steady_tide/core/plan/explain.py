@@ -202,7 +202,7 @@ class Explainer:
         if not clash:
             return f"{device} does not offer it with what you pinned"
         with_text = " and ".join(
-            f"{SETTINGS[other].label.lower()} {text_of(self.situation, other, pin)}" for other, pin in clash
+            f"{SETTINGS[other].in_text} {text_of(self.situation, other, pin)}" for other, pin in clash
         )
         return f"{device} does not offer it with {with_text}"
 
@@ -228,7 +228,7 @@ class Explainer:
         """What else changes in the rival's set, in words, the most telling first."""
         here, there = self.values(self.view.point), self.values(point)
         changed = [other for other in SEARCHED if other is not setting and here[other] != there[other]]
-        told = [f"{SETTINGS[other].label.lower()} {text_of(self.situation, other, there[other])}" for other in changed]
+        told = [f"{SETTINGS[other].in_text} {text_of(self.situation, other, there[other])}" for other in changed]
         return told[:BROUGHT_TOLD]
 
     def values(self, point: Point) -> dict[Setting, Value]:

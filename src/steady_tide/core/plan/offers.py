@@ -7,7 +7,7 @@ from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.finish import AUTOMATIC, LOCKED_AUTOMATIC, white_balance_values
 from steady_tide.core.plan.situation import NO_FILTER, Situation
-from steady_tide.core.quantities import rate_text, shutter_text
+from steady_tide.core.quantities import rate_text, shutter_text, signed
 
 
 class Offer(NamedTuple):
@@ -66,9 +66,7 @@ _OFFERED: dict[Setting, Callable[[Situation], list[Offer]]] = {
     Setting.ND_FILTER: lambda s: [Offer(glass.key, glass.label) for glass in s.glasses],
     Setting.ISO_FLOOR: _iso(0),
     Setting.ISO_CEILING: _iso(-1),
-    Setting.EXPOSURE_BIAS: lambda s: [
-        Offer(bias, f"{bias:+.1f}" if bias else "0") for bias in s.device.exposure_biases
-    ],
+    Setting.EXPOSURE_BIAS: lambda s: [Offer(bias, signed(bias)) for bias in s.device.exposure_biases],
     Setting.COLOUR_PROFILE: lambda s: [Offer(profile.key, profile.label) for profile in s.device.profiles],
     Setting.WHITE_BALANCE: _white_balance,
     Setting.COLOUR_FILTER: lambda s: [

@@ -8,7 +8,7 @@ from steady_tide.core.exposure.automatic import Chosen
 from steady_tide.core.exposure.flicker import beat_hz, residual_ripple
 from steady_tide.core.exposure.reach import ExposureSet, LedgerLine, Mark, Tolerance, ledger, reach
 from steady_tide.core.image.budget import gb_per_hour
-from steady_tide.core.image.noise import ACCEPTABLE_SNR, SHADOW_STOPS, light_for_snr
+from steady_tide.core.image.noise import SHADOW_STOPS, light_for_snr
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.considerations.exposure import target_shutter_s
 from steady_tide.core.plan.considerations.picture import battery_minutes
@@ -25,6 +25,7 @@ from steady_tide.core.plan.plan import (
     ReachPart,
 )
 from steady_tide.core.plan.situation import Situation
+from steady_tide.core.plan.stance import LEAST_SNR
 from steady_tide.core.quantities import lux_from_ev100, shutter_angle_deg, shutter_text
 
 RUNAWAY_STOPS = 2.0
@@ -52,7 +53,7 @@ def reach_part(view: PointView) -> ReachPart:
     """Low and high mark of the set, the noise limit and the shutter's running away included."""
     block, settings = view.block, exposure_set(view)
     noise_limit = light_for_snr(
-        snr=ACCEPTABLE_SNR,
+        snr=LEAST_SNR[block.situation.stance.noise_ceiling],
         shutter_s=settings.longest_s,
         f_number=settings.f_number,
         loss_stops=settings.loss_stops,
@@ -66,8 +67,8 @@ def reach_part(view: PointView) -> ReachPart:
         low=_mark(found.low),
         high=_mark(found.high),
         turns_ev100=round(found.turns_ev100, 3),
-        holds_dark=found.low.ev100 <= block.situation.dark_ev100 <= found.high.ev100,
-        holds_bright=found.low.ev100 <= block.situation.bright_ev100 <= found.high.ev100,
+        holds_dark=found.low.ev100 <= block.situation.dark_ev100,
+        holds_bright=block.situation.bright_ev100 <= found.high.ev100,
     )
 
 

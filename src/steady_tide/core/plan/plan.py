@@ -67,7 +67,11 @@ class MarkPart(Part):
 
 
 class ReachPart(Part):
-    """The light over which the set is steady; between low and `turns_ev100` ISO moves, above it the shutter may."""
+    """The light over which the set is steady.
+
+    Between low and `turns_ev100` ISO moves, above it the shutter may. holds_dark, holds_bright:
+    whether the darkest light lies over the low mark, and the brightest under the high mark.
+    """
 
     low: MarkPart
     high: MarkPart

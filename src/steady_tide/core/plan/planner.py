@@ -152,7 +152,7 @@ def _wish(situation: Situation, setting: Setting, value: Value) -> Wish:
 
 
 def _not_offered(situation: Situation, matched: Mapping[Setting, Value], wrong: WrongPin) -> Conflict:
-    label = SETTINGS[wrong.setting].label.lower()
+    label = SETTINGS[wrong.setting].in_text
     name = situation.device.name
     if wrong.nearest is None:
         words, ways = f"{name} has no setting for {label}.", []
@@ -174,7 +174,7 @@ def _conflict(landscape: Landscape, clash: dict[Setting, Value]) -> Conflict:
     situation = landscape.situation
     wishes = [_wish(situation, setting, value) for setting, value in clash.items()]
     ways = [way for setting in clash if (way := _way_out(landscape, clash, setting))]
-    names = " and ".join(f"{wish.label.lower()} {wish.text}" for wish in wishes)
+    names = " and ".join(f"{SETTINGS[wish.setting].in_text} {wish.text}" for wish in wishes)
     return Conflict(
         device_key=situation.device.key,
         device_name=situation.device.name,
@@ -195,11 +195,11 @@ def _way_out(landscape: Landscape, clash: Mapping[Setting, Value], release: Sett
     value = Explainer(freed, best).values(best)[release]
     situation = landscape.situation
     kept = " and ".join(
-        f"{SETTINGS[name].label.lower()} {text_of(situation, name, pin)}"
+        f"{SETTINGS[name].in_text} {text_of(situation, name, pin)}"
         for name, pin in clash.items()
         if name is not release
     )
-    words = f"Keep {kept}: {SETTINGS[release].label.lower()} becomes {text_of(situation, release, value)}."
+    words = f"Keep {kept}: {SETTINGS[release].in_text} becomes {text_of(situation, release, value)}."
     return WayOut(release=release, becomes=value, words=words)
 
 
@@ -210,6 +210,6 @@ def _limit(landscape: Landscape, clash: Mapping[Setting, Value]) -> str:
     others = {setting: value for setting, value in clash.items() if setting is not last}
     possible = [offer.text for offer in offers(situation, last) if feasible(landscape, {**others, last: offer.value})]
     kept = " and ".join(
-        f"{SETTINGS[setting].label.lower()} {text_of(situation, setting, value)}" for setting, value in others.items()
+        f"{SETTINGS[setting].in_text} {text_of(situation, setting, value)}" for setting, value in others.items()
     )
-    return f"With {kept} it offers {SETTINGS[last].label.lower()} {', '.join(possible) or 'nothing'}."
+    return f"With {kept} it offers {SETTINGS[last].in_text} {', '.join(possible) or 'nothing'}."

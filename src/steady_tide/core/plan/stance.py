@@ -54,6 +54,13 @@ AXIS_LABELS: Final[dict[Axis, str]] = {
 ISO_LIMIT: Final = {"clean": 800, "balanced": 1600, "bright": 3200, "whatever": 6400}
 """The ISO each position on the noise ceiling puts up with."""
 
+LEAST_SNR: Final = {"clean": 10.0, "balanced": 7.0, "bright": 5.0, "whatever": 3.5}
+"""Signal to noise at mid grey below which the picture counts as too noisy, by position.
+
+"clean" is ISO 12232's acceptable picture; each further position takes a stop less light,
+as its ISO does. **Assumed**.
+"""
+
 
 class School(Part):
     """A named stance with its one honest line."""

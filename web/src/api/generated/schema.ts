@@ -363,13 +363,13 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put?: never;
         /**
          * Code
          * @description A QR code that opens the card at an address, as SVG.
          */
-        post: operations["setups_code"];
+        get: operations["setups_code"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -497,7 +497,7 @@ export interface components {
          * Brief
          * @description One scene as its maker states it. Everything typed here wins over a model.
          */
-        "Brief-Input": {
+        Brief: {
             /**
              * Document
              * @default steady-tide/brief
@@ -610,134 +610,7 @@ export interface components {
              *       "edited_on": "laptop"
              *     }
              */
-            delivery: components["schemas"]["Delivery-Input"];
-        };
-        /**
-         * Brief
-         * @description One scene as its maker states it. Everything typed here wins over a model.
-         */
-        "Brief-Output": {
-            /**
-             * Document
-             * @default steady-tide/brief
-             * @constant
-             */
-            document: "steady-tide/brief";
-            /**
-             * Version
-             * @default 1
-             * @constant
-             */
-            version: 1;
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /**
-             * Scenario
-             * @enum {string}
-             */
-            scenario: "underwater" | "low-light" | "motion" | "product";
-            /** Light */
-            light: components["schemas"]["NamedLight"] | components["schemas"]["EvLight"] | components["schemas"]["LuxLight"] | components["schemas"]["SunLight"];
-            /**
-             * Falls Stops
-             * @description How much darker it may get in the take [stops].
-             * @default 0.5
-             */
-            falls_stops: number;
-            /**
-             * Rises Stops
-             * @description How much brighter it may get in the take [stops].
-             * @default 0.5
-             */
-            rises_stops: number;
-            /**
-             * Mains Hz
-             * @default 50
-             * @enum {integer}
-             */
-            mains_hz: 50 | 60;
-            /**
-             * Carried
-             * @default standing
-             * @enum {string}
-             */
-            carried: "tripod" | "gimbal" | "tray" | "standing" | "swimming" | "walking" | "riding" | "helmet-on-snow";
-            /**
-             * Subject Speed M S
-             * @description Across the line of sight [m/s].
-             * @default 1
-             */
-            subject_speed_m_s: number;
-            /**
-             * Subject Distance M
-             * @description Camera to subject [m].
-             * @default 3
-             */
-            subject_distance_m: number;
-            /**
-             * Frozen
-             * @description Whether nothing may blur (drops, splashes).
-             * @default false
-             */
-            frozen: boolean;
-            /**
-             * Point Of View
-             * @description Whether the camera sees what its carrier sees.
-             * @default false
-             */
-            point_of_view: boolean;
-            water?: components["schemas"]["Water"] | null;
-            /**
-             * Minutes
-             * @description How long the camera runs in all [minutes].
-             * @default 20
-             */
-            minutes: number;
-            /**
-             * Temperature C
-             * @default 15
-             */
-            temperature_c: number;
-            /**
-             * Repeatable
-             * @description Whether the moment can be had again.
-             * @default true
-             */
-            repeatable: boolean;
-            /**
-             * Sound Used
-             * @default true
-             */
-            sound_used: boolean;
-            /**
-             * Windy
-             * @default false
-             */
-            windy: boolean;
-            /**
-             * @default {
-             *       "shapes": [
-             *         "16:9"
-             *       ],
-             *       "long_side_px": 1920,
-             *       "timeline_rate": "25",
-             *       "slowed": 1,
-             *       "crop_room": 0,
-             *       "edited_on": "laptop"
-             *     }
-             */
-            delivery: components["schemas"]["Delivery-Output"];
-        };
-        /**
-         * CardAddress
-         * @description Where the card is opened from, for its code.
-         */
-        CardAddress: {
-            /** Address */
-            address: string;
+            delivery: components["schemas"]["Delivery"];
         };
         /**
          * CardLine
@@ -996,53 +869,7 @@ export interface components {
          * Delivery
          * @description What the film needs: shape, size, timeline, room to crop and slow, where it is edited.
          */
-        "Delivery-Input": {
-            /**
-             * Shapes
-             * @default [
-             *       "16:9"
-             *     ]
-             */
-            shapes: ("16:9" | "4:3" | "8:7" | "9:16")[];
-            /**
-             * Long Side Px
-             * @description Longer side of the finished film [px].
-             * @default 1920
-             */
-            long_side_px: number;
-            /**
-             * Timeline Rate
-             * @description Frames per second of the film.
-             * @default 25
-             * @example 25
-             * @example 1/50
-             * @example 24000/1001
-             */
-            timeline_rate: string | number;
-            /**
-             * Slowed
-             * @description How many times slower it should play at most.
-             * @default 1
-             */
-            slowed: number;
-            /**
-             * Crop Room
-             * @description Share of the width kept free for cropping later.
-             * @default 0
-             */
-            crop_room: number;
-            /**
-             * Edited On
-             * @default laptop
-             * @enum {string}
-             */
-            edited_on: "phone" | "laptop" | "desktop";
-        };
-        /**
-         * Delivery
-         * @description What the film needs: shape, size, timeline, room to crop and slow, where it is edited.
-         */
-        "Delivery-Output": {
+        Delivery: {
             /**
              * Shapes
              * @default [
@@ -1750,7 +1577,7 @@ export interface components {
             revision?: number | null;
             /** Name */
             name?: string | null;
-            brief?: components["schemas"]["Brief-Input"] | null;
+            brief?: components["schemas"]["Brief"] | null;
         };
         /**
          * SceneRequest
@@ -1759,7 +1586,7 @@ export interface components {
         SceneRequest: {
             /** Name */
             name: string;
-            brief: components["schemas"]["Brief-Input"];
+            brief: components["schemas"]["Brief"];
             /** Device Ids */
             device_ids: string[];
         };
@@ -1799,7 +1626,7 @@ export interface components {
             shoot_name: string;
             /** Name */
             name: string;
-            brief: components["schemas"]["Brief-Output"];
+            brief: components["schemas"]["Brief"];
             /** Revision */
             revision: number;
             /** Undo */
@@ -2296,9 +2123,7 @@ export interface components {
     pathItems: never;
 }
 export type Battery = components['schemas']['Battery'];
-export type BriefInput = components['schemas']['Brief-Input'];
-export type BriefOutput = components['schemas']['Brief-Output'];
-export type CardAddress = components['schemas']['CardAddress'];
+export type Brief = components['schemas']['Brief'];
 export type CardLine = components['schemas']['CardLine'];
 export type CardView = components['schemas']['CardView'];
 export type CarryingWord = components['schemas']['CarryingWord'];
@@ -2309,8 +2134,7 @@ export type Condition = components['schemas']['Condition'];
 export type Conflict = components['schemas']['Conflict'];
 export type Credentials = components['schemas']['Credentials'];
 export type Decision = components['schemas']['Decision'];
-export type DeliveryInput = components['schemas']['Delivery-Input'];
-export type DeliveryOutput = components['schemas']['Delivery-Output'];
+export type Delivery = components['schemas']['Delivery'];
 export type Device = components['schemas']['Device'];
 export type DeviceView = components['schemas']['DeviceView'];
 export type EvLight = components['schemas']['EvLight'];
@@ -3922,7 +3746,9 @@ export interface operations {
     };
     setups_code: {
         parameters: {
-            query?: never;
+            query: {
+                address: string;
+            };
             header?: never;
             path: {
                 setup_id: string;
@@ -3931,11 +3757,7 @@ export interface operations {
                 steady_tide_session?: string | null;
             };
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CardAddress"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {

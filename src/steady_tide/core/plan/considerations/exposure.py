@@ -50,7 +50,7 @@ def _look(block: Block) -> Floats:
             priced = 1.0 * over(away, 0.1) + 0.05 * over(-away, 0.1)
         else:
             priced = 2.6 * over(away, 0.1) + weight * np.minimum(over(-away, free), 4.0)
-        total = total + share * (priced + 0.15 * np.minimum(np.abs(away), 1.0))
+        total = total + share * (priced + 0.3 * np.minimum(np.abs(away), 1.0))
     return np.asarray(total)
 
 

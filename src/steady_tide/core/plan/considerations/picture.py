@@ -108,7 +108,7 @@ def _view_fact(block: Block) -> str:
     view = block.situation.device.views[int(block.frames.view[0])]
     brief = block.situation.brief
     seen = "point of view" if brief.point_of_view else brief.scenario.replace("-", " ")
-    return f"{view.label}, {view.horizontal_fov_deg:.0f}° across, for {seen}"
+    return f"{view.horizontal_fov_deg:.0f}° across, for {seen}"
 
 
 def _focus(block: Block) -> Floats:

@@ -1,0 +1,40 @@
+import { BrowserRouter, Route, Routes } from "react-router";
+import { Bench } from "./places/bench/Bench";
+import { CardPlace } from "./places/cards/CardPlace";
+import { Cards } from "./places/cards/Cards";
+import { Entry } from "./places/entry/Entry";
+import { House } from "./places/House";
+import { Nowhere } from "./places/Nowhere";
+import { Shoots } from "./places/shoots/Shoots";
+import { useSession } from "./state/queries";
+import { Waiting } from "./ui/Notice";
+
+export function App() {
+  const session = useSession();
+  if (session.isPending) return <Waiting what="your shoots" />;
+  if (session.isError) {
+    return (
+      <main className="p-8">
+        <h1 className="text-2xl">The service does not answer</h1>
+        <p className="my-3 text-soft">It may have been stopped. Nothing you entered is lost.</p>
+        <button type="button" className="underline" onClick={() => session.refetch()}>
+          Try again
+        </button>
+      </main>
+    );
+  }
+  if (session.data.name === null) return <Entry />;
+  return (
+    <BrowserRouter>
+      <Routes>
+        <Route element={<House name={session.data.name} demo={session.data.demo} />}>
+          <Route index element={<Shoots />} />
+          <Route path="scenes/:sceneId" element={<Bench />} />
+          <Route path="cards" element={<Cards />} />
+          <Route path="cards/:setupId" element={<CardPlace />} />
+          <Route path="*" element={<Nowhere />} />
+        </Route>
+      </Routes>
+    </BrowserRouter>
+  );
+}

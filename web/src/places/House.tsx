@@ -1,0 +1,69 @@
+import { Moon, Sun } from "lucide-react";
+import { useState } from "react";
+import { NavLink, Outlet, useNavigate } from "react-router";
+import { useKeys } from "../state/keys";
+import { useSignOut } from "../state/queries";
+import { toggleWatch, useWatch } from "../state/watch";
+import { Button } from "../ui/Button";
+import { KeySheet } from "./KeySheet";
+
+const PLACES = [
+  { to: "/", name: "Shoots" },
+  { to: "/cards", name: "Cards" },
+];
+
+/** The frame around every place. */
+export function House({ name, demo }: { name: string; demo: boolean }) {
+  const [help, setHelp] = useState(false);
+  const watch = useWatch();
+  const signOut = useSignOut();
+  const go = useNavigate();
+  useKeys({ help: () => setHelp(true), watch: toggleWatch, shoots: () => go("/") });
+  return (
+    <div className="flex min-h-screen flex-col">
+      <header className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 border-b rule bg-paper px-4 py-1.5">
+        <NavLink to="/" className="font-title text-[17px] font-semibold">
+          Steady Tide
+        </NavLink>
+        <nav aria-label="Places" className="flex gap-1">
+          {PLACES.map((place) => (
+            <NavLink
+              key={place.to}
+              to={place.to}
+              end
+              className="rounded-sm px-2 py-0.5 hover:bg-sea-wash aria-[current=page]:bg-sea-wash aria-[current=page]:font-semibold"
+            >
+              {place.name}
+            </NavLink>
+          ))}
+        </nav>
+        <div className="ml-auto flex items-center gap-1 text-soft">
+          <span className="mr-2 max-sm:hidden">
+            {name}
+            {demo ? ", demo" : ""}
+          </span>
+          <Button
+            look="quiet"
+            onClick={toggleWatch}
+            aria-pressed={watch === "night"}
+            aria-label="Night watch"
+          >
+            {watch === "night" ? <Sun size={15} aria-hidden /> : <Moon size={15} aria-hidden />}
+          </Button>
+          <Button look="quiet" onClick={() => setHelp(true)} aria-label="Keys">
+            ?
+          </Button>
+          {demo ? null : (
+            <Button look="quiet" onClick={() => signOut.mutate()}>
+              Sign out
+            </Button>
+          )}
+        </div>
+      </header>
+      <main className="flex min-h-0 flex-1 flex-col">
+        <Outlet />
+      </main>
+      <KeySheet open={help} onOpenChange={setHelp} />
+    </div>
+  );
+}

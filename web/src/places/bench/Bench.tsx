@@ -1,0 +1,97 @@
+import { useState } from "react";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+import type { SceneView } from "../../api/client";
+import { Refused } from "../../api/client";
+import { redo, undo } from "../../state/acts";
+import { useBriefDraft } from "../../state/draft";
+import { useKeys } from "../../state/keys";
+import { useScene, useSceneAct } from "../../state/queries";
+import { Notice, Waiting } from "../../ui/Notice";
+import { Nowhere } from "../Nowhere";
+import { BriefPanel } from "./BriefPanel";
+import { CameraBar } from "./CameraBar";
+import { ConflictPanel } from "./ConflictPanel";
+import { Figures } from "./Figures";
+import { Ledger } from "./Ledger";
+import { LightTable } from "./LightTable";
+import { SceneBar } from "./SceneBar";
+import { SetPanel } from "./SetPanel";
+import { TideDiagram } from "./TideDiagram";
+
+/** One scene: its brief, the whole set for a camera, and how far the light may move. */
+export function Bench() {
+  const { sceneId = "" } = useParams();
+  const scene = useScene(sceneId);
+  if (scene.isPending) return <Waiting what="the scene" />;
+  if (scene.error instanceof Refused) return <Nowhere />;
+  if (scene.isError)
+    return <Notice>The service does not answer. It is asked again when you come back.</Notice>;
+  return <OpenScene key={scene.data.id} scene={scene.data} />;
+}
+
+function OpenScene({ scene }: { scene: SceneView }) {
+  const [search, setSearch] = useSearchParams();
+  const [problem, setProblem] = useState("");
+  const draft = useBriefDraft(scene);
+  const go = useNavigate();
+  const at = Math.max(
+    scene.setups.findIndex((setup) => setup.id === search.get("camera")),
+    0,
+  );
+  const setup = scene.setups[at];
+  const step = useSceneAct(scene.id, (by: number) => (by < 0 ? undo(scene.id) : redo(scene.id)));
+  const act = useSceneAct(scene.id, (run: () => Promise<SceneView>) => run());
+  const perform = (run: () => Promise<SceneView>) =>
+    act.mutate(run, {
+      onSuccess: () => setProblem(""),
+      onError: (error) =>
+        setProblem(
+          error instanceof Refused
+            ? (error.fields[0]?.message ?? error.message)
+            : "No connection: this was not kept.",
+        ),
+    });
+  const choose = (id: string) => setSearch({ camera: id }, { replace: true });
+  useKeys({
+    undo: () => scene.undo && step.mutate(-1),
+    redo: () => scene.redo && step.mutate(1),
+    cards: () => setup && go(`/cards/${setup.id}`),
+    camera: () => {
+      const next = scene.setups[(at + 1) % scene.setups.length];
+      if (next) choose(next.id);
+    },
+  });
+  if (!setup) return <Nowhere />;
+  const outcome = setup.outcome;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <SceneBar scene={scene} keeping={draft.keeping} onStep={(by) => step.mutate(by)} perform={perform} />
+      <div className="grid flex-1 lg:grid-cols-[16.5rem_minmax(0,1fr)_27rem]">
+        <BriefPanel draft={draft} outcome={outcome} />
+        <section aria-label="The set" className="min-w-0 border-x rule">
+          <CameraBar scene={scene} setup={setup} onChoose={choose} perform={perform} />
+          {problem ? <Notice>{problem}</Notice> : null}
+          {outcome.outcome === "plan" ? (
+            <SetPanel plan={outcome} setupId={setup.id} perform={perform} />
+          ) : (
+            <ConflictPanel outcome={outcome} setup={setup} perform={perform} />
+          )}
+        </section>
+        <section aria-label="Light and exposure" className="min-w-0 bg-paper px-4 py-3">
+          {outcome.outcome === "plan" ? (
+            <>
+              <TideDiagram plan={outcome} />
+              <LightTable plan={outcome} />
+              <Ledger plan={outcome} />
+              <Figures plan={outcome} />
+            </>
+          ) : (
+            <p className="text-soft">The tide diagram returns as soon as there is a set that can be had.</p>
+          )}
+        </section>
+      </div>
+    </div>
+  );
+}
+
+export type Perform = (run: () => Promise<SceneView>) => void;

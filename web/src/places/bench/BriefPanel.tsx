@@ -1,0 +1,163 @@
+import type { ReactNode } from "react";
+import type { SetupView } from "../../api/client";
+import {
+  DELIVERY,
+  FILMED,
+  type FieldSpec,
+  FLAGS,
+  LIGHT_CHANGE,
+  LIGHT_FIELDS,
+  LIGHT_KINDS,
+  LIGHT_START,
+  SHAPES,
+  WATER,
+} from "../../domain/brief";
+import type { BriefDraft } from "../../state/draft";
+import { useVocabulary } from "../../state/queries";
+import { ChoiceField, FlagField, TextField } from "../../ui/Field";
+
+function Room({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <fieldset className="mb-2 min-w-0">
+      <legend className="mb-1 w-full border-b rule font-title text-[15px] font-semibold">{title}</legend>
+      <div className="grid grid-cols-2 gap-x-2.5 gap-y-1">{children}</div>
+    </fieldset>
+  );
+}
+
+function BriefField({
+  spec,
+  draft,
+  refused,
+}: {
+  spec: FieldSpec;
+  draft: BriefDraft;
+  refused: string | undefined;
+}) {
+  const value = draft.value(spec.path);
+  const label = spec.label.toLowerCase();
+  if (spec.flag) {
+    return (
+      <FlagField
+        label={spec.label}
+        value={Boolean(value)}
+        onFlip={(flag) => draft.choose(spec.path, flag, label)}
+      />
+    );
+  }
+  const problem = draft.problem(spec.path) ?? refused;
+  if (spec.choices) {
+    const number = spec.path === "mains_hz";
+    return (
+      <ChoiceField
+        label={spec.label}
+        problem={problem}
+        value={String(value)}
+        choices={spec.choices}
+        onChoose={(chosen) => draft.choose(spec.path, number ? Number(chosen) : chosen, label)}
+      />
+    );
+  }
+  return (
+    <TextField
+      label={spec.label}
+      unit={spec.unit}
+      inputMode="decimal"
+      problem={problem}
+      value={value === null || value === undefined ? "" : String(value)}
+      onType={(text) => draft.type(spec.path, text, label)}
+    />
+  );
+}
+
+/** The brief: conditions and intent. Every change is kept and planned at once. */
+export function BriefPanel({ draft, outcome }: { draft: BriefDraft; outcome: SetupView["outcome"] }) {
+  const refusedAt = (path: string) =>
+    outcome.outcome === "refused"
+      ? outcome.problems.find((one) => one.path.join(".") === path)?.message
+      : undefined;
+  const fields = (specs: FieldSpec[]) =>
+    specs.map((spec) => (
+      <BriefField key={spec.path} spec={spec} draft={draft} refused={refusedAt(spec.path)} />
+    ));
+  return (
+    <section aria-label="The brief" className="bg-paper px-4 py-3">
+      <Room title="Light">
+        <LightFields draft={draft} />
+        {fields(LIGHT_CHANGE)}
+      </Room>
+      {draft.value("water") ? <Room title="Water">{fields(WATER)}</Room> : null}
+      <Room title="Filming">
+        {fields(FILMED)}
+        {fields(FLAGS)}
+      </Room>
+      <Room title="For the film">
+        {fields(DELIVERY)}
+        <Shapes draft={draft} />
+      </Room>
+    </section>
+  );
+}
+
+function LightFields({ draft }: { draft: BriefDraft }) {
+  const vocabulary = useVocabulary();
+  const kind = String(draft.value("light.kind"));
+  const conditions = (vocabulary.data?.conditions ?? []).map((one) => ({
+    value: one.key,
+    text: one.label,
+    group: one.group,
+  }));
+  return (
+    <>
+      <div className="col-span-2">
+        <ChoiceField
+          label="Known"
+          value={kind}
+          choices={LIGHT_KINDS}
+          onChoose={(chosen) => draft.choose("light", LIGHT_START[chosen], "light")}
+        />
+      </div>
+      {kind === "condition" ? (
+        <div className="col-span-2">
+          <ChoiceField
+            label="Condition"
+            value={String(draft.value("light.condition"))}
+            choices={conditions}
+            problem={draft.problem("light.condition")}
+            onChoose={(chosen) => draft.choose("light", { kind: "condition", condition: chosen }, "light")}
+          />
+        </div>
+      ) : null}
+      {(LIGHT_FIELDS[kind] ?? []).map((spec) => (
+        <BriefField key={spec.path} spec={spec} draft={draft} refused={undefined} />
+      ))}
+    </>
+  );
+}
+
+function Shapes({ draft }: { draft: BriefDraft }) {
+  const shapes = (draft.value("delivery.shapes") as string[] | undefined) ?? [];
+  const problem = draft.problem("delivery.shapes");
+  const flip = (shape: string) =>
+    shapes.includes(shape) ? shapes.filter((one) => one !== shape) : [...shapes, shape];
+  return (
+    <fieldset className="col-span-2">
+      <legend className="text-[12px] text-soft">Shapes shown</legend>
+      <div className="flex gap-3">
+        {SHAPES.map((shape) => (
+          <FlagField
+            key={shape}
+            label={shape}
+            value={shapes.includes(shape)}
+            onFlip={() => draft.choose("delivery.shapes", flip(shape), "shapes")}
+          />
+        ))}
+      </div>
+      {problem ? (
+        <p role="alert" className="text-[12px] text-signal">
+          {problem}
+        </p>
+      ) : null}
+    </fieldset>
+  );
+}

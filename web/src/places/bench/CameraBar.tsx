@@ -1,0 +1,90 @@
+import { Link } from "react-router";
+import type { SceneView, SetupView } from "../../api/client";
+import { addCamera, chooseSchool, removeCamera } from "../../state/acts";
+import { useDevices, useVocabulary } from "../../state/queries";
+import { Button } from "../../ui/Button";
+import type { Perform } from "./Bench";
+
+/** Which camera is planned, under which school. */
+export function CameraBar({
+  scene,
+  setup,
+  onChoose,
+  perform,
+}: {
+  scene: SceneView;
+  setup: SetupView;
+  onChoose: (id: string) => void;
+  perform: Perform;
+}) {
+  const devices = useDevices();
+  const vocabulary = useVocabulary();
+  const schools = vocabulary.data?.schools ?? [];
+  const school = schools.find((one) => one.key === setup.school);
+  const used = new Set(scene.setups.map((one) => one.device_id));
+  const free = (devices.data ?? []).filter((device) => !used.has(device.id));
+  return (
+    <div className="border-b rule bg-paper px-4 py-1.5">
+      <div className="flex flex-wrap items-center gap-1">
+        <div role="tablist" aria-label="Cameras" className="flex flex-wrap gap-1">
+          {scene.setups.map((one) => (
+            <button
+              key={one.id}
+              type="button"
+              role="tab"
+              aria-selected={one.id === setup.id}
+              className="rounded-sm px-2 py-0.5 hover:bg-sea-wash aria-selected:bg-sea aria-selected:text-on-sea"
+              onClick={() => onChoose(one.id)}
+            >
+              {one.device_name}
+              {one.outcome.outcome === "plan" ? "" : " (needs a hand)"}
+            </button>
+          ))}
+        </div>
+        {free.length > 0 ? (
+          <select
+            aria-label="Add a camera"
+            className="w-30 rounded-sm border border-dashed rule bg-paper px-1 py-0.5 text-soft"
+            value=""
+            onChange={(event) => perform(() => addCamera(scene.id, event.target.value))}
+          >
+            <option value="">Add a camera</option>
+            {free.map((device) => (
+              <option key={device.id} value={device.id}>
+                {device.name}
+              </option>
+            ))}
+          </select>
+        ) : null}
+        {scene.setups.length > 1 ? (
+          <Button look="quiet" className="text-soft" onClick={() => perform(() => removeCamera(setup.id))}>
+            Take it off
+          </Button>
+        ) : null}
+        <Link
+          to={`/cards/${setup.id}`}
+          className="ml-auto rounded-sm border rule px-2.5 py-0.5 font-semibold hover:bg-sea-wash"
+        >
+          Card
+        </Link>
+      </div>
+      <div className="mt-1 flex items-baseline gap-2">
+        <label className="flex items-center gap-1.5">
+          <span className="text-soft">School</span>
+          <select
+            className="rounded-sm border rule bg-paper px-1.5 py-0.5"
+            value={setup.school}
+            onChange={(event) => perform(() => chooseSchool(setup.id, event.target.value))}
+          >
+            {schools.map((one) => (
+              <option key={one.key} value={one.key}>
+                {one.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <span className="text-[12.5px] text-soft">{school?.line}</span>
+      </div>
+    </div>
+  );
+}

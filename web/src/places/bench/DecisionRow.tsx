@@ -1,0 +1,145 @@
+import { Pin } from "lucide-react";
+import type { Decision, Option } from "../../api/client";
+import { stops } from "../../domain/format";
+import { choosePin } from "../../state/acts";
+import { Button } from "../../ui/Button";
+import type { Perform } from "./Bench";
+
+type Props = {
+  decision: Decision;
+  open: boolean;
+  onOpen: () => void;
+  setupId: string;
+  perform: Perform;
+  /** Without the reason in the line, for settings that seldom need a look. */
+  brief?: boolean;
+};
+
+/** One setting in a line; opened, its reasons, rivals and every value that could be pinned. */
+export function DecisionRow({ decision, open, onOpen, setupId, perform, brief = false }: Props) {
+  const changed = decision.default_text !== "" && decision.default_text !== decision.text;
+  return (
+    <li className={`border-b border-hair/50 ${brief && open ? "col-span-2" : ""}`}>
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={onOpen}
+        className={`grid w-full ${brief && !open ? "grid-cols-[8.3rem_minmax(0,1fr)]" : "grid-cols-[8.3rem_8.4rem_minmax(0,1fr)]"} items-baseline gap-2 py-px text-left hover:bg-sea-wash`}
+      >
+        <span className="text-soft">{decision.label}</span>
+        <span className="flex items-baseline gap-1 font-semibold" data-setting={decision.setting}>
+          {decision.text}
+          {decision.pinned ? (
+            <Pin size={12} className="shrink-0 self-center text-signal" role="img" aria-label="pinned" />
+          ) : null}
+        </span>
+        {brief && !open ? null : (
+          <span className={`text-[12.5px] text-soft ${open ? "" : "truncate"}`}>{decision.why}</span>
+        )}
+      </button>
+      {open ? (
+        <div className="mb-2 border-l-4 border-sea bg-paper px-3 py-2">
+          <p className="mb-1.5 text-[12.5px] text-soft">
+            {changed ? `On default it would be ${decision.default_text}. ` : "The same as on default. "}
+            {decision.axis
+              ? `Moved by your stance on ${decision.axis.toLowerCase()}: ${decision.axis_position}.`
+              : ""}
+          </p>
+          <Rivals decision={decision} />
+          <Options decision={decision} setupId={setupId} perform={perform} />
+        </div>
+      ) : null}
+    </li>
+  );
+}
+
+function Rivals({ decision }: { decision: Decision }) {
+  return decision.rivals.map((rival) => (
+    <div key={String(rival.value)} className="mb-2">
+      <p>
+        <span className="font-semibold">{rival.text}</span> would cost {rival.cost.toFixed(2)} stops more
+        {rival.brings && rival.brings.length > 0 ? `, and bring ${rival.brings.join(", ")}` : ""}.
+      </p>
+      {rival.turned_by.length > 0 ? (
+        <table className="mt-0.5 w-full text-[12.5px]">
+          <thead className="sr-only">
+            <tr>
+              <th>Consideration</th>
+              <th>Difference in stops</th>
+              <th>Here</th>
+              <th>There</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rival.turned_by.map((turn) => (
+              <tr key={turn.label} className="align-baseline" title={`Source: ${turn.source}`}>
+                <td className="w-14 pr-2 text-right">{stops(turn.difference, 2)}</td>
+                <td className="pr-2">{turn.label}</td>
+                <td className="text-soft">{turn.there === turn.label ? "" : turn.there}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : null}
+    </div>
+  ));
+}
+
+function Options({ decision, setupId, perform }: { decision: Decision; setupId: string; perform: Perform }) {
+  const pin = (value: string | number | null) => perform(() => choosePin(setupId, decision.setting, value));
+  const possible = decision.options.filter((option) => !option.refused);
+  const refused = decision.options.filter((option) => option.refused);
+  return (
+    <div>
+      <div className="flex flex-wrap items-center gap-1">
+        <span className="text-[12.5px] text-soft">Pin it to</span>
+        {possible.map((option) => (
+          <OptionButton key={String(option.value)} option={option} decision={decision} onPin={pin} />
+        ))}
+        {decision.pinned ? (
+          <Button look="signal" className="ml-auto" onClick={() => pin(null)}>
+            Release
+          </Button>
+        ) : null}
+      </div>
+      {refused.length > 0 ? (
+        <div className="mt-1.5 flex flex-wrap items-center gap-1">
+          <span className="text-[12.5px] text-soft">Refused with your pins</span>
+          {refused.map((option) => (
+            <Button
+              key={String(option.value)}
+              className="border-dashed text-[12.5px] text-soft"
+              title={option.refused ?? ""}
+              onClick={() => pin(option.value)}
+            >
+              {option.text}
+            </Button>
+          ))}
+        </div>
+      ) : null}
+    </div>
+  );
+}
+
+function OptionButton({
+  option,
+  decision,
+  onPin,
+}: {
+  option: Option;
+  decision: Decision;
+  onPin: (value: string | number) => void;
+}) {
+  const here = option.value === decision.value;
+  const cost = option.cost ?? 0;
+  return (
+    <Button
+      className={`text-[12.5px] ${here ? "border-sea bg-sea-wash font-semibold" : ""}`}
+      aria-pressed={here && decision.pinned}
+      onClick={() => onPin(option.value)}
+    >
+      {option.text}
+      {here ? null : <span className="text-soft">{stops(cost)}</span>}
+    </Button>
+  );
+}

@@ -1,0 +1,25 @@
+import type { Plan } from "../../api/client";
+
+/** The numbers of the set, each with its unit; the formula on the figure itself. */
+export function Figures({ plan }: { plan: Plan }) {
+  return (
+    <section aria-label="Figures" className="mt-3">
+      <h3 className="border-b rule text-[15px] font-semibold">Figures</h3>
+      <dl className="mt-1 grid grid-cols-2 gap-x-6 ">
+        {plan.figures.map((figure) => (
+          <div
+            key={figure.key}
+            className="flex items-baseline justify-between gap-2 border-b border-hair/50"
+            title={figure.how}
+          >
+            <dt className="text-[12.5px] text-soft">{figure.label}</dt>
+            <dd className="whitespace-nowrap">
+              <span className="font-semibold">{figure.text}</span>{" "}
+              <span className="text-[12px] text-soft">{figure.unit}</span>
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}

@@ -1,0 +1,35 @@
+import type { Plan } from "../../api/client";
+import { stops } from "../../domain/format";
+
+/** The exposure as a sum anyone can check. */
+export function Ledger({ plan }: { plan: Plan }) {
+  const left = plan.ledger.leftover_stops;
+  const meaning = Math.abs(left) < 0.05 ? "as aimed" : left > 0 ? "too bright" : "too dark";
+  return (
+    <table className="mt-3 w-full" aria-label="Stop ledger in the expected light">
+      <caption className="border-b rule text-left font-title text-[15px] font-semibold">
+        Stop ledger <span className="font-sans text-[12px] font-normal text-soft">in the expected light</span>
+      </caption>
+      <tbody>
+        {plan.ledger.lines.map((line) => (
+          <tr key={line.label} className="border-b border-hair/50 align-baseline">
+            <th scope="row" className="text-left font-normal">
+              {line.label}
+            </th>
+            <td className="text-[12.5px] text-soft">{line.detail}</td>
+            <td className="w-16 text-right font-semibold">{stops(line.stops, 2)}</td>
+          </tr>
+        ))}
+      </tbody>
+      <tfoot>
+        <tr className="border-t-2 border-ink">
+          <th scope="row" className="text-left">
+            Left over
+          </th>
+          <td className="text-soft">{meaning}</td>
+          <td className="text-right text-[17px] font-bold">{stops(left, 2)}</td>
+        </tr>
+      </tfoot>
+    </table>
+  );
+}

@@ -1,0 +1,44 @@
+import type { Plan } from "../../api/client";
+import { ev, sentence, stops } from "../../domain/format";
+
+/** What the camera does in the darkest, expected and brightest light: the diagram as a table. */
+export function LightTable({ plan }: { plan: Plan }) {
+  return (
+    <table className="mt-1 w-full text-[12.5px]" aria-label="What the camera does as the light moves">
+      <thead>
+        <tr className="border-b rule text-soft">
+          <th className="text-left font-normal">Light</th>
+          <th className="text-right font-normal">EV</th>
+          <th className="text-right font-normal">Shutter</th>
+          <th className="text-right font-normal">ISO</th>
+          <th className="text-right font-normal">Off aim</th>
+          <th className="text-right font-normal">
+            <abbr title="Signal to noise at mid grey, and three stops under" className="no-underline">
+              S/N grey, shadow
+            </abbr>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {plan.in_light.map((row) => (
+          <tr key={row.name} className="border-b border-hair/50">
+            <th scope="row" className="text-left font-normal">
+              {sentence(row.name)}
+            </th>
+            <td className="text-right">{ev(row.ev100)}</td>
+            <td className="text-right">{row.shutter_text}</td>
+            <td className="text-right">{row.iso}</td>
+            <td
+              className={`text-right ${Math.abs(row.error_stops) > 0.5 ? "font-semibold text-signal" : ""}`}
+            >
+              {stops(row.error_stops)}
+            </td>
+            <td className="text-right">
+              {row.snr_mid.toFixed(0)}, {row.snr_shadow.toFixed(0)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

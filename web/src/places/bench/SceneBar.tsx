@@ -1,0 +1,55 @@
+import { Redo2, Undo2 } from "lucide-react";
+import { Link } from "react-router";
+import type { SceneView } from "../../api/client";
+import type { Keeping } from "../../state/draft";
+import { Button } from "../../ui/Button";
+import type { Perform } from "./Bench";
+
+const KEEPING: Record<Keeping, string> = {
+  kept: "Everything is kept",
+  keeping: "Keeping …",
+  refused: "Not kept: see the marked field",
+  offline: "No connection: kept here, sent again shortly",
+};
+
+export function SceneBar({
+  scene,
+  keeping,
+  onStep,
+}: {
+  scene: SceneView;
+  keeping: Keeping;
+  onStep: (by: number) => void;
+  perform: Perform;
+}) {
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1 border-b rule bg-paper px-4 pt-2 pb-1.5">
+      <Link to="/" className="text-soft hover:underline">
+        {scene.shoot_name}
+      </Link>
+      <h1 className="text-[22px]">{scene.name}</h1>
+      <span
+        role="status"
+        className={`ml-auto text-[12.5px] ${keeping === "kept" || keeping === "keeping" ? "text-soft" : "font-semibold text-signal"}`}
+      >
+        {KEEPING[keeping]}
+      </span>
+      <Button
+        look="quiet"
+        disabled={!scene.undo}
+        onClick={() => onStep(-1)}
+        title={scene.undo ? `Undo: ${scene.undo}` : undefined}
+      >
+        <Undo2 size={14} aria-hidden /> Undo
+      </Button>
+      <Button
+        look="quiet"
+        disabled={!scene.redo}
+        onClick={() => onStep(1)}
+        title={scene.redo ? `Redo: ${scene.redo}` : undefined}
+      >
+        <Redo2 size={14} aria-hidden /> Redo
+      </Button>
+    </div>
+  );
+}

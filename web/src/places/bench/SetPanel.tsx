@@ -1,0 +1,82 @@
+import { useState } from "react";
+import type { Decision, Plan } from "../../api/client";
+import { releasePins } from "../../state/acts";
+import { useVocabulary } from "../../state/queries";
+import { Button } from "../../ui/Button";
+import type { Perform } from "./Bench";
+import { DecisionRow } from "./DecisionRow";
+
+const TABLED = ["Frame", "Recording", "Exposure", "Colour"];
+
+/** The whole set: every setting, why, and what else was close. */
+export function SetPanel({ plan, setupId, perform }: { plan: Plan; setupId: string; perform: Perform }) {
+  const vocabulary = useVocabulary();
+  const [open, setOpen] = useState<string | null>(null);
+  const rooms = vocabulary.data?.rooms ?? TABLED;
+  const pinned = plan.decisions.filter((decision) => decision.pinned).length;
+  const row = (decision: Decision) => (
+    <DecisionRow
+      key={decision.setting}
+      decision={decision}
+      open={open === decision.setting}
+      onOpen={() => setOpen(open === decision.setting ? null : decision.setting)}
+      setupId={setupId}
+      perform={perform}
+      brief={!TABLED.includes(decision.room)}
+    />
+  );
+  return (
+    <div className="px-4 py-2.5">
+      <div className="flex items-start gap-3">
+        <h2 aria-live="polite" className="mb-1.5 text-[19px] font-semibold" data-testid="headline">
+          {plan.headline}
+        </h2>
+        {pinned > 0 ? (
+          <Button className="ml-auto shrink-0" onClick={() => perform(() => releasePins(setupId))}>
+            Release {pinned} pin{pinned > 1 ? "s" : ""}
+          </Button>
+        ) : null}
+      </div>
+      {plan.prices.length > 0 ? (
+        <ul
+          aria-label="What this set pays"
+          className="mb-2 border-l-4 border-signal bg-signal-wash px-3 py-1"
+        >
+          {plan.prices.map((price) => (
+            <li key={price.label}>
+              <span className="font-semibold text-signal">{price.label}</span>: {price.words}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      {rooms.map((room) => {
+        const decisions = plan.decisions.filter((decision) => decision.room === room);
+        if (decisions.length === 0) return null;
+        return (
+          <section key={room} aria-label={room} className="mb-1.5">
+            <h3 className="border-b rule text-[13px] text-soft">{room}</h3>
+            <ul className={TABLED.includes(room) ? "" : "grid grid-cols-2 gap-x-4"}>{decisions.map(row)}</ul>
+          </section>
+        );
+      })}
+      {plan.cautions.length > 0 ? (
+        <section aria-label="Cautions" className="mt-2">
+          <h3 className="border-b rule text-[13px] text-soft">Take care</h3>
+          <ul className="mt-1 list-disc pl-4">
+            {plan.cautions.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      <section aria-label="Assumptions" className="mt-2 mb-4">
+        <h3 className="border-b rule text-[13px] text-soft">Assumed</h3>
+        <ul className="mt-1 list-disc pl-4 text-soft">
+          {plan.assumptions.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,178 @@
+import type { Plan } from "../../api/client";
+import { ev, lux, luxOfEv } from "../../domain/format";
+import { lightAt, tide, verdict } from "../../domain/tide";
+import { Shades } from "../../ui/Shades";
+
+const WIDTH = 398;
+const HEIGHT = 268;
+const LEFT = 30;
+const RIGHT = 50;
+const TOP = 8;
+const BOTTOM = 34;
+
+/** The light of a scene against the marks of its set. */
+export function TideDiagram({ plan }: { plan: Plan }) {
+  const light = {
+    dark: plan.dark_ev100,
+    aim: plan.light.ev100,
+    bright: plan.bright_ev100,
+    uncertainty: plan.light.uncertainty_stops,
+  };
+  const marks = { low: plan.reach.low.ev100, high: plan.reach.high.ev100 };
+  const width = WIDTH - LEFT - RIGHT;
+  const height = HEIGHT - TOP - BOTTOM;
+  const drawn = tide(light, marks, width, height);
+  const said = verdict(light, marks);
+  const stations = [
+    { share: 0.02, name: "darkest", ev: light.dark, anchor: "start" as const },
+    { share: 0.5, name: "expected", ev: light.aim, anchor: "middle" as const },
+    { share: 0.98, name: "brightest", ev: light.bright, anchor: "end" as const },
+  ];
+  const summary = `The set holds from ${ev(marks.low)} to ${ev(marks.high)} EV; the light is expected from ${ev(light.dark)} to ${ev(light.bright)} EV: ${said.text}.`;
+  return (
+    <figure>
+      <figcaption className="mb-1">
+        <span className={`font-title text-[19px] font-semibold ${said.holds ? "" : "text-signal"}`}>
+          {said.holds ? "Steady" : "Not steady"}
+        </span>{" "}
+        <span className={said.holds ? "text-soft" : "text-signal"}>{said.text}</span>
+      </figcaption>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        className="w-full"
+        role="img"
+        aria-label={summary}
+        data-testid="tide"
+      >
+        <Shades id="bench" />
+        <g transform={`translate(${LEFT},${TOP})`}>
+          <rect width={width} height={height} fill="var(--band)" stroke="var(--hairline)" />
+          {drawn.tooDark.map((step) => (
+            <g key={step.stops}>
+              <rect y={step.y} width={width} height={step.height} fill={`url(#bench-deep-${step.stops})`} />
+              <StepFigure step={step} width={width} text={`−${step.stops}`} />
+            </g>
+          ))}
+          {drawn.tooBright.map((step) => (
+            <g key={step.stops}>
+              <rect y={step.y} width={width} height={step.height} fill={`url(#bench-sand-${step.stops})`} />
+              <StepFigure step={step} width={width} text={`+${step.stops}`} />
+            </g>
+          ))}
+          <path d={drawn.band} fill="var(--sea)" opacity={0.16} />
+          <path d={drawn.curve} fill="var(--sea)" opacity={0.12} />
+          <path
+            d={drawn.curve
+              .split(" L")
+              .slice(1, -2)
+              .reduce((path, point, index) => `${path}${index ? " L" : "M"}${point}`, "")}
+            fill="none"
+            stroke="var(--sea)"
+            strokeWidth={2}
+          />
+          {drawn.ticks.map((tick) => (
+            <g key={tick} transform={`translate(0,${drawn.y(tick)})`} fontSize={11} fill="var(--ink-soft)">
+              <line x2={width} stroke="var(--hairline)" strokeWidth={0.5} />
+              <text x={-5} dy="0.34em" textAnchor="end">
+                {String(tick).replace("-", "−")}
+              </text>
+              <text x={width + 5} dy="0.34em">
+                {lux(luxOfEv(tick))}
+              </text>
+            </g>
+          ))}
+          <Mark y={drawn.y(marks.high)} width={width} name="high mark" value={ev(marks.high)} above />
+          <Mark y={drawn.y(marks.low)} width={width} name="low mark" value={ev(marks.low)} />
+          {stations.map((station) => (
+            <g key={station.name}>
+              <circle
+                cx={station.share * width}
+                cy={drawn.y(lightAt(light, station.share))}
+                r={3.5}
+                fill="var(--sea)"
+              />
+              <text
+                x={station.share * width}
+                y={height + 14}
+                fontSize={11.5}
+                textAnchor={station.anchor}
+                fill="var(--ink-soft)"
+              >
+                {station.name}
+              </text>
+              <text
+                x={station.share * width}
+                y={height + 28}
+                fontSize={13}
+                fontWeight={650}
+                textAnchor={station.anchor}
+                fill="var(--ink)"
+              >
+                {ev(station.ev)} EV
+              </text>
+            </g>
+          ))}
+        </g>
+      </svg>
+      <p className="text-[12px] text-soft">
+        EV at ISO 100 left, light on the subject right; pale band: ± {light.uncertainty.toFixed(1)} stops.
+        Above the high mark {plan.reach.high.reason}; below the low mark {plan.reach.low.reason}.
+      </p>
+    </figure>
+  );
+}
+
+function Mark({
+  y,
+  width,
+  name,
+  value,
+  above = false,
+}: {
+  y: number;
+  width: number;
+  name: string;
+  value: string;
+  above?: boolean;
+}) {
+  return (
+    <g className="mark-slides" transform={`translate(0,${y})`}>
+      <line x2={width} stroke="var(--ink)" strokeWidth={2} />
+      <path d={above ? "M0,0 l-6,-4 v8 z" : "M0,0 l-6,-4 v8 z"} fill="var(--ink)" />
+      <text
+        x={width / 2}
+        y={above ? -5 : 14}
+        fontSize={12}
+        fontWeight={650}
+        textAnchor="middle"
+        fill="var(--ink)"
+      >
+        {name} {value}
+      </text>
+    </g>
+  );
+}
+
+function StepFigure({
+  step,
+  width,
+  text,
+}: {
+  step: { y: number; height: number };
+  width: number;
+  text: string;
+}) {
+  if (step.height < 11) return null;
+  return (
+    <text
+      x={width - 6}
+      y={step.y + step.height / 2}
+      dy="0.34em"
+      fontSize={11}
+      textAnchor="end"
+      fill="var(--ink)"
+    >
+      {text}
+    </text>
+  );
+}

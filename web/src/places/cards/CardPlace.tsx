@@ -1,0 +1,152 @@
+import { Printer } from "lucide-react";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import { type CardLine, type CardView, Refused } from "../../api/client";
+import { inText } from "../../domain/format";
+import { useCard, useClearTicks, useTick } from "../../state/queries";
+import { Button } from "../../ui/Button";
+import { FlagField } from "../../ui/Field";
+import { Notice, Waiting } from "../../ui/Notice";
+import { Nowhere } from "../Nowhere";
+
+/** What to dial into one camera, in the order of its own menu. */
+export function CardPlace() {
+  const { setupId = "" } = useParams();
+  const card = useCard(setupId);
+  if (card.isPending) return <Waiting what="the card" />;
+  if (card.error instanceof Refused) return <Nowhere />;
+  if (card.isError) return <Notice>The service does not answer.</Notice>;
+  return <Card card={card.data} />;
+}
+
+function Card({ card }: { card: CardView }) {
+  const [onlyChanges, setOnlyChanges] = useState(false);
+  const [paper, setPaper] = useState<"a6" | "a4">("a6");
+  const clear = useClearTicks(card.setup_id);
+  const tick = useTick(card.setup_id);
+  const lines = card.lines.filter((line) => !onlyChanges || line.changed);
+  const done = card.lines.filter((line) => line.read_back).length;
+  const print = (size: "a6" | "a4") => {
+    setPaper(size);
+    requestAnimationFrame(() => window.print());
+  };
+  return (
+    <div data-paper={paper} className="mx-auto w-full max-w-[38rem] px-3 py-3">
+      <div className="no-print mb-2 flex flex-wrap items-center gap-2">
+        <Link to={`/scenes/${card.scene_id}?camera=${card.setup_id}`} className="text-sea underline">
+          To the bench
+        </Link>
+        <FlagField label="Only what changes" value={onlyChanges} onFlip={setOnlyChanges} />
+        <span className="ml-auto flex gap-1">
+          <Button onClick={() => print("a6")}>
+            <Printer size={14} aria-hidden /> A6
+          </Button>
+          <Button onClick={() => print("a4")}>
+            <Printer size={14} aria-hidden /> A4
+          </Button>
+        </span>
+      </div>
+      <article
+        className="card-sheet border rule bg-paper print:border-0"
+        aria-label={`Card: ${card.scene_name}, ${card.device_name}`}
+      >
+        <CardHead card={card} />
+        {card.outcome.outcome === "plan" ? (
+          <ol>
+            {lines.map((line) => (
+              <Line
+                key={line.decision.setting}
+                line={line}
+                onTick={(read_back) =>
+                  tick.mutate({
+                    setting: line.decision.setting,
+                    value: String(line.decision.value),
+                    read_back,
+                  })
+                }
+              />
+            ))}
+          </ol>
+        ) : (
+          <p role="alert" className="px-4 py-3 text-signal">
+            {card.outcome.outcome === "conflict" ? card.outcome.words : card.outcome.problems[0]?.message}{" "}
+            There is no card until this is settled on the bench.
+          </p>
+        )}
+        {card.outcome.outcome === "plan" && card.outcome.cautions.length > 0 ? (
+          <p className="border-t rule px-4 py-2 text-[0.92em]">{card.outcome.cautions.join(" ")}</p>
+        ) : null}
+        <p className="px-4 pb-2 text-[0.8em] text-soft">
+          {card.school_name}; {card.made_from}
+        </p>
+      </article>
+      {tick.error ? (
+        <Notice>
+          {tick.error instanceof Refused
+            ? (tick.error.fields[0]?.message ?? tick.error.message)
+            : "No connection: the tick was not kept."}
+        </Notice>
+      ) : null}
+      <div className="no-print mt-3 flex items-center gap-4">
+        <span role="status">
+          {done} of {card.lines.length} read back
+        </span>
+        <Button disabled={done === 0} onClick={() => clear.mutate()}>
+          Clear the ticks
+        </Button>
+        <img
+          className="ml-auto size-24"
+          alt="Code that opens this card on a phone in the same network"
+          src={`/api/setups/${card.setup_id}/card/code?address=${encodeURIComponent(window.location.href)}`}
+        />
+      </div>
+    </div>
+  );
+}
+
+function CardHead({ card }: { card: CardView }) {
+  const reach = card.outcome.outcome === "plan" ? card.outcome.reach : null;
+  return (
+    <header className="border-b-2 border-ink px-4 py-2">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-3">
+        <h1 className="text-[1.6em]">{card.scene_name}</h1>
+        <span className="font-semibold">{card.device_name}</span>
+      </div>
+      <p className="text-soft">
+        {card.shoot_name}
+        {reach ? `. Holds from ${reach.low.ev100.toFixed(1)} to ${reach.high.ev100.toFixed(1)} EV.` : ""}
+      </p>
+    </header>
+  );
+}
+
+function Line({ line, onTick }: { line: CardLine; onTick: (read_back: boolean) => void }) {
+  const { decision } = line;
+  return (
+    <li className={`border-b border-hair/60 ${line.changed ? "" : "text-soft"}`}>
+      <label className="grid grid-cols-[1fr_auto_1.6rem] items-center gap-3 px-4 py-[0.32em]">
+        <span>
+          <span className={line.changed ? "font-semibold" : ""}>{decision.menu_label || decision.label}</span>
+          {decision.menu_label && decision.menu_label !== decision.label ? (
+            <span className="ml-2 text-[0.82em] text-soft">{inText(decision.label)}</span>
+          ) : null}
+        </span>
+        <span className={`text-right ${line.changed ? "text-[1.45em] font-bold" : ""}`}>
+          {line.changed ? (
+            <span className="mr-1 text-signal" role="img" aria-label="change">
+              ▸
+            </span>
+          ) : null}
+          {decision.text}
+        </span>
+        <input
+          type="checkbox"
+          className="size-5 accent-(--sea)"
+          checked={line.read_back}
+          aria-label={`${decision.label} read back`}
+          onChange={(event) => onTick(event.target.checked)}
+        />
+      </label>
+    </li>
+  );
+}

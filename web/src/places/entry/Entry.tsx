@@ -1,0 +1,65 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, got, Refused } from "../../api/client";
+import { KEYS } from "../../state/queries";
+import { Button } from "../../ui/Button";
+import { TextField } from "../../ui/Field";
+
+/** Sign in, or make an account. */
+export function Entry() {
+  const [joining, setJoining] = useState(false);
+  const [typed, setTyped] = useState({ name: "", email: "", password: "" });
+  const cache = useQueryClient();
+  const enter = useMutation({
+    mutationFn: () =>
+      joining
+        ? got(api.POST("/api/session/accounts", { body: typed }))
+        : got(api.POST("/api/session", { body: { email: typed.email, password: typed.password } })),
+    onSuccess: (who) => cache.setQueryData(KEYS.session, who),
+  });
+  const refused = enter.error instanceof Refused ? enter.error : null;
+  const field = (
+    name: keyof typeof typed,
+    label: string,
+    type: "text" | "email" | "password",
+    fill: string,
+  ) => (
+    <TextField
+      label={label}
+      type={type}
+      autoComplete={fill}
+      value={typed[name]}
+      problem={refused?.at(name)}
+      onType={(text) => setTyped({ ...typed, [name]: text })}
+    />
+  );
+  return (
+    <main className="mx-auto mt-[14vh] w-[min(23rem,92vw)] rounded-sm border rule bg-paper p-6">
+      <h1 className="mb-1 text-3xl">Steady Tide</h1>
+      <p className="mb-5 text-soft">Camera settings that hold for the light you will meet.</p>
+      <form
+        noValidate
+        className="grid gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          enter.mutate();
+        }}
+      >
+        {joining ? field("name", "Your name", "text", "name") : null}
+        {field("email", "E-mail address", "email", "email")}
+        {field("password", "Password", "password", joining ? "new-password" : "current-password")}
+        {enter.error && !refused?.fields.length ? (
+          <p role="alert" className="text-signal">
+            {refused ? refused.message : "The service does not answer. What you typed is still here."}
+          </p>
+        ) : null}
+        <Button look="strong" type="submit" disabled={enter.isPending} className="justify-center py-1.5">
+          {joining ? "Make the account" : "Sign in"}
+        </Button>
+        <Button look="quiet" onClick={() => setJoining(!joining)} className="justify-center text-sea">
+          {joining ? "I have an account" : "Make an account"}
+        </Button>
+      </form>
+    </main>
+  );
+}

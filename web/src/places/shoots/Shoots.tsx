@@ -1,0 +1,115 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import type { SceneSummary, ShootView } from "../../api/client";
+import { day, words } from "../../domain/format";
+import { useShoots } from "../../state/queries";
+import { Button } from "../../ui/Button";
+import { Notice, Waiting } from "../../ui/Notice";
+import { NewScene } from "./NewScene";
+import { NewShoot } from "./NewShoot";
+import { SmallTide } from "./SmallTide";
+
+/** The list of shoots: each scene's light against its marks, and what still needs deciding. */
+export function Shoots() {
+  const shoots = useShoots();
+  const [adding, setAdding] = useState(false);
+  if (shoots.isPending) return <Waiting what="your shoots" />;
+  if (shoots.isError)
+    return <Notice>The service does not answer; your shoots are shown when it does.</Notice>;
+  return (
+    <div className="mx-auto w-full max-w-[76rem] px-4 py-4">
+      <div className="mb-3 flex items-baseline gap-4">
+        <h1 className="text-[28px]">Shoots</h1>
+        <Button className="ml-auto" onClick={() => setAdding(true)}>
+          New shoot
+        </Button>
+      </div>
+      {shoots.data.length === 0 ? (
+        <div className="rounded-sm border rule bg-paper p-6">
+          <h2 className="text-xl">No shoot yet</h2>
+          <p className="my-2 text-soft">
+            A shoot is a day, or some days, of scenes at a place. Start with its name.
+          </p>
+          <Button look="strong" onClick={() => setAdding(true)}>
+            Make the first shoot
+          </Button>
+        </div>
+      ) : (
+        shoots.data.map((shoot) => <Shoot key={shoot.id} shoot={shoot} />)
+      )}
+      <NewShoot open={adding} onOpenChange={setAdding} />
+    </div>
+  );
+}
+
+function Shoot({ shoot }: { shoot: ShootView }) {
+  const [adding, setAdding] = useState(false);
+  const open = shoot.scenes
+    .flatMap((scene) => scene.setups)
+    .filter((setup) => setup.to_decide.length > 0).length;
+  return (
+    <section aria-label={shoot.name} className="mb-6 border rule bg-paper">
+      <header className="flex flex-wrap items-baseline gap-x-3 border-b-2 border-ink px-4 py-2">
+        <h2 className="text-[22px]">{shoot.name}</h2>
+        <span className="text-soft">{[shoot.place, day(shoot.day)].filter(Boolean).join(", ")}</span>
+        <span className={`ml-auto ${open ? "font-semibold text-signal" : "text-soft"}`}>
+          {open ? `${open} to decide` : "nothing left to decide"}
+        </span>
+      </header>
+      {shoot.scenes.length === 0 ? (
+        <p className="px-4 py-3 text-soft">No scene yet. Add the first: what happens, in what light.</p>
+      ) : (
+        <table className="w-full">
+          <thead>
+            <tr className="border-b rule text-left text-[12.5px] text-soft">
+              <th className="w-[15rem] py-1 pl-4 font-normal">Scene</th>
+              <th className="w-[11rem] font-normal">Camera</th>
+              <th className="font-normal">Set</th>
+              <th className="w-[19rem] pr-4 font-normal">Light against the marks, EV</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shoot.scenes.map((scene) => (
+              <SceneRows key={scene.id} scene={scene} />
+            ))}
+          </tbody>
+        </table>
+      )}
+      <footer className="px-4 py-2">
+        <Button onClick={() => setAdding(true)}>Add a scene</Button>
+      </footer>
+      {adding ? <NewScene shootId={shoot.id} onClose={() => setAdding(false)} /> : null}
+    </section>
+  );
+}
+
+function SceneRows({ scene }: { scene: SceneSummary }) {
+  return scene.setups.map((setup, index) => (
+    <tr key={setup.id} className={`align-top ${index === 0 ? "border-t rule" : ""}`}>
+      <td className="py-2 pl-4">
+        {index === 0 ? (
+          <>
+            <Link to={`/scenes/${scene.id}`} className="font-title text-[17px] font-semibold hover:underline">
+              {scene.name}
+            </Link>
+            <div className="text-[12.5px] text-soft">{words(scene.scenario)}</div>
+          </>
+        ) : null}
+      </td>
+      <td className="py-2 pr-2">
+        <Link to={`/scenes/${scene.id}?camera=${setup.id}`} className="hover:underline">
+          {setup.device_name}
+        </Link>
+      </td>
+      <td className="py-2 pr-4">
+        {setup.outcome === "plan" ? setup.headline : null}
+        {setup.to_decide.map((one) => (
+          <div key={one} className="text-[12.5px] text-signal">
+            {one}
+          </div>
+        ))}
+      </td>
+      <td className="py-1.5 pr-4">{setup.light ? <SmallTide light={setup.light} /> : null}</td>
+    </tr>
+  ));
+}

@@ -1,0 +1,33 @@
+/** What can be done to a scene, as calls to the service. */
+
+import { api, got, type SceneView } from "../api/client";
+
+export const choosePin = (
+  setup_id: string,
+  setting: string,
+  value: string | number | null,
+): Promise<SceneView> =>
+  got(
+    api.PUT("/api/setups/{setup_id}/pins/{setting}", {
+      params: { path: { setup_id, setting } },
+      body: { value },
+    }),
+  );
+
+export const releasePins = (setup_id: string): Promise<SceneView> =>
+  got(api.DELETE("/api/setups/{setup_id}/pins", { params: { path: { setup_id } } }));
+
+export const chooseSchool = (setup_id: string, school: string): Promise<SceneView> =>
+  got(api.PUT("/api/setups/{setup_id}/school", { params: { path: { setup_id } }, body: { school } }));
+
+export const addCamera = (scene_id: string, device_id: string): Promise<SceneView> =>
+  got(api.POST("/api/scenes/{scene_id}/setups", { params: { path: { scene_id } }, body: { device_id } }));
+
+export const removeCamera = (setup_id: string): Promise<SceneView> =>
+  got(api.DELETE("/api/setups/{setup_id}", { params: { path: { setup_id } } }));
+
+export const undo = (scene_id: string): Promise<SceneView> =>
+  got(api.POST("/api/scenes/{scene_id}/undo", { params: { path: { scene_id } } }));
+
+export const redo = (scene_id: string): Promise<SceneView> =>
+  got(api.POST("/api/scenes/{scene_id}/redo", { params: { path: { scene_id } } }));

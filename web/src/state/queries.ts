@@ -1,0 +1,139 @@
+/** Server state: one cache, read by key. Nothing of it is kept anywhere else. */
+
+import { QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import type { SceneRequest } from "../api/client";
+import { api, got, Refused, type SceneView, type ShootRequest } from "../api/client";
+
+export const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      retry: (count, error) => !(error instanceof Refused) && count < 3,
+      refetchOnWindowFocus: false,
+      staleTime: 5_000,
+    },
+    mutations: { retry: false },
+  },
+});
+
+export const KEYS = {
+  session: ["session"] as const,
+  shoots: ["shoots"] as const,
+  scene: (id: string) => ["scene", id] as const,
+  card: (id: string) => ["card", id] as const,
+};
+
+export function useSession() {
+  return useQuery({
+    queryKey: KEYS.session,
+    queryFn: async () => {
+      const who = await got(api.GET("/api/session"));
+      return who.demo && who.name === null ? got(api.POST("/api/session/demo")) : who;
+    },
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+}
+
+export function useSignOut() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: () => got(api.DELETE("/api/session")),
+    onSuccess: () => cache.clear(),
+  });
+}
+
+export function useVocabulary() {
+  return useQuery({
+    queryKey: ["vocabulary"],
+    queryFn: () => got(api.GET("/api/vocabulary")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+}
+
+export function useDevices() {
+  return useQuery({ queryKey: ["devices"], queryFn: () => got(api.GET("/api/kit/devices")) });
+}
+
+export function useShoots() {
+  return useQuery({ queryKey: KEYS.shoots, queryFn: () => got(api.GET("/api/shoots")) });
+}
+
+export function useAddShoot() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (shoot: ShootRequest) => got(api.POST("/api/shoots", { body: shoot })),
+    onSuccess: () => cache.invalidateQueries({ queryKey: KEYS.shoots }),
+  });
+}
+
+export function useDeleteShoot() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (shoot_id: string) =>
+      got(api.DELETE("/api/shoots/{shoot_id}", { params: { path: { shoot_id } } })),
+    onSuccess: () => cache.invalidateQueries({ queryKey: KEYS.shoots }),
+  });
+}
+
+export function useAddScene(shoot_id: string) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (scene: SceneRequest) =>
+      got(api.POST("/api/shoots/{shoot_id}/scenes", { params: { path: { shoot_id } }, body: scene })),
+    onSuccess: (scene) => {
+      cache.setQueryData(KEYS.scene(scene.id), scene);
+      return cache.invalidateQueries({ queryKey: KEYS.shoots });
+    },
+  });
+}
+
+export function useScene(scene_id: string) {
+  return useQuery({
+    queryKey: KEYS.scene(scene_id),
+    queryFn: () => got(api.GET("/api/scenes/{scene_id}", { params: { path: { scene_id } } })),
+  });
+}
+
+/** An act on a scene that answers with the scene anew. */
+export function useSceneAct<Given>(scene_id: string, act: (given: Given) => Promise<SceneView>) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: act,
+    scope: { id: scene_id },
+    onSuccess: (scene) => {
+      cache.setQueryData(KEYS.scene(scene_id), scene);
+      cache.invalidateQueries({ queryKey: KEYS.shoots });
+      for (const setup of scene.setups) cache.invalidateQueries({ queryKey: KEYS.card(setup.id) });
+    },
+  });
+}
+
+export function useCard(setup_id: string) {
+  return useQuery({
+    queryKey: KEYS.card(setup_id),
+    queryFn: () => got(api.GET("/api/setups/{setup_id}/card", { params: { path: { setup_id } } })),
+    staleTime: 0,
+  });
+}
+
+export function useTick(setup_id: string) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: ({ setting, value, read_back }: { setting: string; value: string; read_back: boolean }) =>
+      got(
+        api.PUT("/api/setups/{setup_id}/card/{setting}", {
+          params: { path: { setup_id, setting } },
+          body: { value, read_back },
+        }),
+      ),
+    onSuccess: (card) => cache.setQueryData(KEYS.card(setup_id), card),
+    onError: () => cache.invalidateQueries({ queryKey: KEYS.card(setup_id) }),
+  });
+}
+
+export function useClearTicks(setup_id: string) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: () => got(api.DELETE("/api/setups/{setup_id}/card", { params: { path: { setup_id } } })),
+    onSuccess: (card) => cache.setQueryData(KEYS.card(setup_id), card),
+  });
+}

@@ -67,9 +67,10 @@ def run_bench(_: argparse.Namespace) -> int:
 
 def write_formats(_: argparse.Namespace) -> int:
     """Write the JSON Schemas and examples people exchange."""
+    from steady_tide.demo.examples import examples
     from steady_tide.formats.publish import publish
 
-    for path in publish(PROJECT / "docs" / "formats"):
+    for path in publish(PROJECT / "docs" / "formats", examples()):
         print(path.relative_to(PROJECT))
     return 0
 

@@ -95,6 +95,10 @@ _WORDS = {
 }
 
 
+def _plain_text(value: object) -> str:
+    return f"{value:g}" if isinstance(value, float) else str(value).replace("'", "")
+
+
 def _path(location: tuple[str | int, ...], data: object) -> tuple[str | int, ...]:
     """A location as the writer of the document sees it, without the tags of alternatives in between."""
     path: list[str | int] = []
@@ -115,7 +119,7 @@ def problems_of(errors: Iterable[Any], data: object) -> list[Problem]:
     problems = []
     for error in errors:
         context: Mapping[str, object] = error.get("ctx") or {}
-        clean = {key: str(value).replace("'", "") for key, value in context.items()}
+        clean = {key: _plain_text(value) for key, value in context.items()}
         template = _WORDS.get(error["type"])
         message = template.format(**clean) if template else error["msg"].removeprefix("Value error, ")
         problems.append(Problem(_path(error["loc"], data), message))

@@ -124,7 +124,8 @@ def shutter_text(shutter_s: Fraction | float) -> str:
 
 def signed(stops_value: float) -> str:
     """Stops with their sign as people write them: +0.5, −1.0, 0."""
-    return f"{stops_value:+.1f}".replace("-", "−") if stops_value else "0"
+    text = f"{stops_value:+.1f}".replace("-", "−")
+    return "0" if text[1:] == "0.0" else text
 
 
 def _same(result: Floats | np.floating, like: Quantity) -> Quantity:

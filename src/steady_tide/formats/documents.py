@@ -61,5 +61,5 @@ def schema(kind: type[Part]) -> dict[str, Any]:
 
 
 def write_json(path: Path, data: object) -> None:
-    """Write data as indented JSON ending in a newline."""
+    """Write data as JSON that people can read, ending in a newline."""
     path.write_text(json.dumps(data, indent=2, ensure_ascii=False) + "\n", encoding="utf-8")

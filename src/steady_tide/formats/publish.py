@@ -1,16 +1,19 @@
-"""Publish the document formats: JSON Schemas."""
+"""Publish the document formats: JSON Schemas, and examples."""
 
 from pathlib import Path
+from typing import Any
 
 from steady_tide.formats.documents import PUBLISHED, schema, write_json
 
 
-def publish(folder: Path) -> list[Path]:
-    """Write a schema for every document; returns the files written."""
-    folder.mkdir(parents=True, exist_ok=True)
+def publish(folder: Path, examples: dict[str, Any]) -> list[Path]:
+    """Write a schema for every document and the given examples; returns the files written."""
+    (folder / "examples").mkdir(parents=True, exist_ok=True)
     written = []
     for name, kind in PUBLISHED.items():
-        path = folder / f"{name}.schema.json"
-        write_json(path, schema(kind))
-        written.append(path)
+        written.append(folder / f"{name}.schema.json")
+        write_json(written[-1], schema(kind))
+    for name, data in examples.items():
+        written.append(folder / "examples" / name)
+        write_json(written[-1], data)
     return written

@@ -31,7 +31,8 @@ def focal_length_px(*, width_px: Quantity, horizontal_fov_deg: float, projection
     """
     view_rad = radians(horizontal_fov_deg)
     across = 2.0 * tan(view_rad / 2.0) if projection == "rectilinear" else view_rad
-    return np.divide(width_px, across)
+    focal: Floats = np.asarray(width_px, dtype=float) / across
+    return focal
 
 
 def angular_rate(*, speed_m_s: float, distance_m: float) -> float:
@@ -42,7 +43,8 @@ def angular_rate(*, speed_m_s: float, distance_m: float) -> float:
 
 def blur_px(*, rate_rad_s: Quantity, shutter_s: Quantity, focal_px: Quantity) -> Quantity:
     """Length of the smear within one frame [pixels]: angular rate * shutter * focal length."""
-    return np.asarray(rate_rad_s) * np.asarray(shutter_s) * np.asarray(focal_px)
+    length: Floats = np.asarray(rate_rad_s) * np.asarray(shutter_s) * np.asarray(focal_px)
+    return length
 
 
 def longest_useful_shutter(*, limit_px: float, rate_rad_s: float, focal_px: float) -> float:

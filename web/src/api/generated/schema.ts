@@ -1518,7 +1518,10 @@ export interface components {
         };
         /**
          * ReachPart
-         * @description The light over which the set is steady; between low and `turns_ev100` ISO moves, above it the shutter may.
+         * @description The light over which the set is steady.
+         *
+         *     Between low and `turns_ev100` ISO moves, above it the shutter may. holds_dark, holds_bright:
+         *     whether the darkest light lies over the low mark, and the brightest under the high mark.
          */
         ReachPart: {
             low: components["schemas"]["MarkPart"];

@@ -13,7 +13,7 @@ export function Ledger({ plan }: { plan: Plan }) {
       <tbody>
         {plan.ledger.lines.map((line) => (
           <tr key={line.label} className="border-b border-hair/50 align-baseline">
-            <th scope="row" className="text-left font-normal">
+            <th scope="row" className="w-36 whitespace-nowrap text-left font-normal">
               {line.label}
             </th>
             <td className="text-[12.5px] text-soft">{line.detail}</td>

@@ -7,7 +7,7 @@ from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.block import Block
 from steady_tide.core.plan.considerations.table import Consideration, one, over
 from steady_tide.core.plan.stance import Axis
-from steady_tide.core.quantities import Floats, shutter_angle_deg, shutter_at_angle, shutter_text
+from steady_tide.core.quantities import Floats, shutter_angle_deg, shutter_at_angle, shutter_text, signed
 
 FROZEN_SHUTTER_S = 1 / 1000
 """Shutter at which drops and splashes stand still, by practice."""
@@ -35,8 +35,8 @@ def _off_aim(block: Block) -> Floats:
 
 
 def _off_aim_fact(block: Block) -> str:
-    errors = [one(chosen.error_stops) for chosen in (block.dark, block.aim, block.bright)]
-    return "{:+.1f} / {:+.1f} / {:+.1f} stops off in the darkest, expected and brightest light".format(*errors)
+    dark, aim, bright = (signed(one(chosen.error_stops)) for chosen in (block.dark, block.aim, block.bright))
+    return f"{dark}, {aim}, {bright} stops off in the darkest, expected and brightest light"
 
 
 def _look(block: Block) -> Floats:
@@ -103,7 +103,10 @@ def control_kind(block: Block) -> Floats:
 
 def _control(block: Block) -> Floats:
     wanted = CONTROL_KINDS.index(block.situation.stance.exposure_control)
-    return np.asarray(CONTROL_COST[wanted][control_kind(block)])
+    kind = control_kind(block)
+    # Nothing left to move with is a fault only as far as the light moves.
+    moves = min((block.situation.brief.falls_stops + block.situation.brief.rises_stops) / 2.0, 1.0)
+    return np.asarray(CONTROL_COST[wanted][kind] * np.where(kind == 0, moves, 1.0))
 
 
 def _control_fact(block: Block) -> str:

@@ -54,7 +54,7 @@ VIEW_COST: dict[str, dict[str, float]] = {
         "rectilinear-level": 0.6,
         "narrow": 0.1,
         "ultra-wide": 1.6,
-        "standard": 0.2,
+        "standard": 0.4,
         "telephoto": 0.0,
     },
 }

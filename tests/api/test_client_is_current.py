@@ -1,0 +1,19 @@
+"""The web client's types are generated from the service as it stands."""
+
+import subprocess
+from pathlib import Path
+
+from steady_tide.cli.chores import _environment, openapi_text
+from steady_tide.settings import PROJECT
+
+WEB = PROJECT / "web"
+
+
+def test_generated_types_are_current(tmp_path: Path) -> None:
+    document = tmp_path / "openapi.json"
+    document.write_text(openapi_text())
+    made = tmp_path / "schema.ts"
+    command = [str(WEB / "node_modules/.bin/openapi-typescript"), str(document), "-o", str(made)]
+    options = ["--root-types", "--root-types-no-schema-prefix"]
+    subprocess.run([*command, *options], cwd=WEB, env=_environment(), check=True, capture_output=True)
+    assert made.read_text() == (WEB / "src/api/generated/schema.ts").read_text(), "run ./tide client"

@@ -1,0 +1,77 @@
+"""Situations with the decision that practice expects, written by hand from how the work is done."""
+
+from typing import Any
+
+import pytest
+
+from steady_tide.core.kit.settings import Setting
+from steady_tide.core.plan.situation import Situation
+from steady_tide.core.plan.stance import Stance
+from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief, planned
+
+DEVICES = {"A4": A4, "built-in": BUILT_IN, "manual": MANUAL}
+SUN = {"kind": "condition", "condition": "sun"}
+ANY_ND = {glass.key for glass in Situation(brief("The pilot gig"), Stance(), A4, KIT.filters).glasses} - {"none"}
+TABLE = [
+    # scene, changes to its brief, device, school, setting, expected values, why
+    ("Lantern market", {}, "A4", "even-keel", "shutter", {"1/50"}, "twice 25 fps: longer smears, shorter starves"),
+    ("Lantern market", {}, "manual", "even-keel", "shutter", {"1/50"}, "the same on a phone that can set it"),
+    ("Lantern market", {}, "A4", "even-keel", "frame_rate", {"25"}, "the timeline's rate leaves the longest shutter"),
+    ("Lantern market", {}, "A4", "even-keel", "iso_ceiling", {1600}, "balanced puts up with 1600"),
+    ("Lantern market", {}, "A4", "quiet-night", "iso_ceiling", {400, 800}, "rather dark than grainy"),
+    ("Lantern market", {}, "A4", "bright-night", "iso_ceiling", {3200}, "rather grainy than unseen"),
+    ("Lantern market", {}, "A4", "even-keel", "nd_filter", {"none"}, "no glass that takes light at night"),
+    ("Lantern market", {}, "A4", "even-keel", "view", {"widest", "wide"}, "the view that reads the whole sensor"),
+    ("Lantern market", {}, "A4", "even-keel", "resolution", {"4K"}, "tuned for low light; not the biggest by reflex"),
+    ("Lantern market", {}, "A4", "even-keel", "low_light_automatic", {"off"}, "it would halve the frame rate"),
+    ("Lantern market", {}, "A4", "even-keel", "white_balance", {2800, 3200}, "locked to the lamps"),
+    ("Lantern market", {}, "A4", "straight-ashore", "white_balance", {"auto"}, "this school leaves it automatic"),
+    ("Lantern market", {}, "A4", "even-keel", "colour_profile", {"neutral", "vivid"}, "contrast hides shadow noise"),
+    ("Lantern market", {"carried": "tripod"}, "A4", "even-keel", "stabilisation", {"off"}, "off on a tripod"),
+    ("Lantern market", {"mains_hz": 60}, "A4", "even-keel", "shutter", {"1/60", "1/50", "1/48"}, "near 180°, little ripple"),
+    ("Under the rafts", {}, "A4", "even-keel", "frame_rate", {"50", "100"}, "to be slowed twice on 25 fps"),
+    ("Under the rafts", {}, "A4", "slow-water", "frame_rate", {"100", "200"}, "slow first"),
+    ("Under the rafts", {}, "A4", "even-keel", "view", {"wide", "rectilinear"}, "wide for diving"),
+    ("Under the rafts", {}, "A4", "even-keel", "colour_filter", {"magenta"}, "green water above ten metres"),
+    ("Under the rafts", {}, "A4", "even-keel", "white_balance", {"auto"}, "behind a filter it follows the depth"),
+    ("Under the rafts", {}, "A4", "even-keel", "stabilisation", {"low", "standard", "strong"}, "on, nearly always"),
+    ("Under the rafts", {}, "A4", "even-keel", "position_logging", {"off"}, "finds nothing under water"),
+    ("Under the rafts", {}, "A4", "even-keel", "screen_lock", {"on"}, "water touches the screen"),
+    ("Under the rafts", {}, "A4", "even-keel", "beeps", {"off"}, "animals"),
+    ("Under the rafts", {"water": {"lamp": True}}, "A4", "even-keel", "colour_filter", {"none"}, "comes off with lamps"),
+    ("Under the rafts", {"water": {"depth_m": 25}}, "A4", "even-keel", "colour_filter", {"none"}, "no red is left"),
+    ("Under the rafts", {"water": {"colour": "blue", "depth_m": 4}}, "A4", "even-keel", "colour_filter", {"light-red"}, "light red in bright shallows"),
+    ("Under the rafts", {"water": {"colour": "blue", "depth_m": 8}}, "A4", "even-keel", "colour_filter", {"deep-red"}, "stronger red in blue water"),
+    ("The pilot gig", {}, "A4", "even-keel", "wind_reduction", {"on"}, "on for speed"),
+    ("The pilot gig", {}, "A4", "even-keel", "view", {"widest", "wide"}, "point of view"),
+    ("The pilot gig", {}, "A4", "even-keel", "stabilisation", {"standard", "strong", "strongest"}, "steadied in the camera"),
+    ("The pilot gig", {"falls_stops": 0, "light": SUN}, "A4", "even-keel", "iso_ceiling", {100}, "in sun floor = ceiling = base"),
+    ("The pilot gig", {"light": SUN}, "A4", "darkroom", "nd_filter", ANY_ND, "always an ND by day"),
+    ("The pilot gig", {"light": SUN}, "A4", "straight-ashore", "nd_filter", {"none"}, "bare lens"),
+    ("The pilot gig", {"light": SUN}, "A4", "straight-ashore", "shutter", {"auto"}, "everything automatic"),
+    ("The pilot gig", {"delivery": {"slowed": 4}}, "A4", "even-keel", "frame_rate", {"100"}, "four times slower on 25 fps"),
+    ("The pilot gig", {"delivery": {"timeline_rate": "30"}}, "A4", "even-keel", "frame_rate", {"30", "60"}, "a whole multiple of the timeline"),
+    ("The pilot gig", {"repeatable": False, "minutes": 10}, "A4", "even-keel", "pre_record", {15, 30}, "it may begin before you press"),
+    ("The pilot gig", {}, "A4", "even-keel", "pre_record", {0}, "can be had again: saves the battery"),
+    ("The pilot gig", {}, "A4", "even-keel", "exposure_bias", {-1.0, -0.5}, "small cameras expose bright"),
+    ("The smoked jar", {}, "manual", "even-keel", "stabilisation", {"off"}, "off on a tripod"),
+    ("The smoked jar", {}, "manual", "even-keel", "white_balance", {5600}, "equal to the key lamp"),
+    ("The smoked jar", {}, "manual", "even-keel", "shutter", {"1/50"}, "180° and clean at 50 Hz"),
+    ("The smoked jar", {}, "manual", "even-keel", "focus_lock", {"on"}, "the distance stays"),
+    ("The smoked jar", {}, "built-in", "even-keel", "exposure_lock", {"on"}, "the light stays, the app would float"),
+    ("The smoked jar", {"subject_distance_m": 1}, "manual", "even-keel", "view", {"telephoto"}, "telephoto for details"),
+    ("The smoked jar", {"subject_distance_m": 0.4}, "manual", "even-keel", "view", {"standard"}, "nearer than the telephoto focuses"),
+    ("The smoked jar", {"frozen": True, "light": {"kind": "lux", "lux": 20000, "kelvin": 5600}}, "manual", "even-keel", "shutter", {"1/1000", "1/2000"}, "drops stand still"),
+    ("The smoked jar", {}, "manual", "darkroom", "colour_profile", {"log"}, "recorded for the grade"),
+    ("The smoked jar", {}, "manual", "darkroom", "bit_depth", {10}, "10 bit when grading"),
+    ("The smoked jar", {}, "manual", "darkroom", "sharpening", {"low"}, "cannot be undone"),
+    ("The smoked jar", {}, "built-in", "even-keel", "white_balance", {"locked"}, "this app can only hold it"),
+    ("The smoked jar", {}, "manual", "straight-ashore", "colour_profile", {"vivid", "neutral"}, "straight out"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("situation", TABLE, ids=[f"{row[0]}, {row[2]}, {row[3]}: {row[4]}, {row[6]}" for row in TABLE])
+def test_practice_expects(situation: tuple[str, dict[str, Any], str, str, str, set[Any], str]) -> None:
+    scene, changes, device, school, setting, expected, why = situation
+    made = planned(brief(scene, **changes), DEVICES[device], school)
+    assert made.value(Setting(setting)) in expected, f"{why}; {made.headline}"

@@ -1,0 +1,80 @@
+"""A real database and a real service for the tests: one throwaway cluster a session."""
+
+import shutil
+import tempfile
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+from uuid import uuid4
+
+import pytest
+from starlette.testclient import TestClient
+
+from steady_tide.api.app import create_app
+from steady_tide.api.context import Service
+from steady_tide.demo.load import demo_kit
+from steady_tide.launch.cluster import Cluster
+from steady_tide.store.database import Database
+
+ORIGIN = "http://testserver"
+
+
+@pytest.fixture(scope="session")
+def cluster() -> Iterator[Cluster]:
+    """A private PostgreSQL without fsync, thrown away at the end."""
+    home = Path(tempfile.mkdtemp(prefix="steady-tide-test-", dir="/tmp"))
+    home.chmod(0o755)
+    made = Cluster(home, fsync=False)
+    made.start()
+    yield made
+    made.stop()
+    shutil.rmtree(home, ignore_errors=True)
+
+
+@pytest.fixture(scope="session")
+def database(cluster: Cluster) -> Iterator[Database]:
+    """A migrated database in it."""
+    made = Database(cluster.url("tests"))
+    made.migrate()
+    yield made
+    made.close()
+
+
+@pytest.fixture(scope="session")
+def app(database: Database) -> Any:
+    """The service as a normal start makes it."""
+    return create_app(Service(database=database, web=None))
+
+
+@pytest.fixture
+def visitor(app: Any) -> Iterator[TestClient]:
+    """Somebody who is not signed in."""
+    with TestClient(app, base_url=ORIGIN, headers={"Origin": ORIGIN}, raise_server_exceptions=False) as client:
+        yield client
+
+
+def join(app: Any) -> TestClient:
+    """A new creator, signed in."""
+    client = TestClient(app, base_url=ORIGIN, headers={"Origin": ORIGIN}, raise_server_exceptions=False)
+    new = {"email": f"{uuid4().hex}@example.invalid", "name": "Somebody", "password": "a long enough secret"}
+    assert client.post("/api/session/accounts", json=new).status_code == 201
+    return client
+
+
+@pytest.fixture
+def creator(app: Any) -> TestClient:
+    """A signed-in creator with the demo kit."""
+    client = join(app)
+    assert client.put("/api/kit", json=demo_kit().plain()).status_code == 200
+    return client
+
+
+def add_scene(client: TestClient, brief: dict[str, Any], *cameras: str) -> dict[str, Any]:
+    """A shoot with one scene on it; returns the scene."""
+    shoot = client.post("/api/shoots", json={"name": "A day out"}).json()
+    devices = {device["key"]: device["id"] for device in client.get("/api/kit/devices").json()}
+    wanted = {"name": "A scene", "brief": brief, "device_ids": [devices[key] for key in cameras or ("skarv-a4",)]}
+    answer = client.post(f"/api/shoots/{shoot['id']}/scenes", json=wanted)
+    assert answer.status_code == 201, answer.text
+    made: dict[str, Any] = answer.json()
+    return made

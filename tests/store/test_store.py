@@ -1,0 +1,228 @@
+"""The store against a real server: migrations, ownership, history, commits."""
+
+import os
+import signal
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+from uuid import UUID, uuid4
+
+import pytest
+from alembic import command
+from alembic.config import Config
+from sqlalchemy import inspect, select, text, update
+from sqlalchemy.exc import IntegrityError
+
+from steady_tide.core.plan.brief import Brief
+from steady_tide.demo.load import demo_kit, load_demo
+from steady_tide.desk.accounts import create_account
+from steady_tide.desk.bench import Bench
+from steady_tide.desk.kit import KitDesk
+from steady_tide.desk.shoots import Shoots
+from steady_tide.desk.views import SceneView
+from steady_tide.launch.cluster import Cluster
+from steady_tide.store.database import MIGRATIONS, Database
+from steady_tide.store.errors import NotFound, Stale, Taken, Unavailable
+from steady_tide.store.owned import Rows
+from steady_tide.store.tables import Account, Base, PlanRow, SceneRow, SceneStateRow, SetupRow, ShootRow
+from tests.situations import SCENES
+
+
+def new_account(database: Database) -> UUID:
+    with database.session() as session:
+        return create_account(session, email=f"{uuid4().hex}@example.invalid", name="X", password=None).id
+
+
+def new_scene(rows: Rows) -> SceneView:
+    devices = KitDesk(rows).take_in(demo_kit())
+    shoot = Shoots(rows).add(name="A day", place="", day=None)
+    brief = Brief.read(SCENES["The pilot gig"])
+    return Bench(rows).add_scene(shoot.id, name="Gig", brief=brief, device_ids=[devices["skarv-a4"]])
+
+
+def old(database: Database, scene_id: UUID) -> None:
+    """Make the last edit old, so that the next one does not join it."""
+    with database.session() as session:
+        past = datetime.now(UTC) - timedelta(minutes=5)
+        session.execute(update(SceneStateRow).where(SceneStateRow.scene_id == scene_id).values(created_at=past))
+
+
+def test_migrations_make_exactly_the_tables_of_the_code(database: Database) -> None:
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    config.attributes["url"] = database.url
+    command.check(config)
+
+
+def test_every_table_but_sign_in_failures_belongs_to_an_account(database: Database) -> None:
+    inspector = inspect(database.engine)
+    for table in Base.metadata.sorted_tables:
+        if table.name in ("accounts", "sign_in_failures"):
+            continue
+        owners = [key for key in inspector.get_foreign_keys(table.name) if key["referred_table"] == "accounts"]
+        assert owners, table.name
+
+
+def test_rows_of_another_account_do_not_exist(database: Database) -> None:
+    mine, other = new_account(database), new_account(database)
+    with database.session() as session:
+        scene = new_scene(Rows(session, mine))
+    with database.session() as session:
+        rows = Rows(session, other)
+        for table, row_id in ((SceneRow, scene.id), (ShootRow, scene.shoot_id), (SetupRow, scene.setups[0].id)):
+            with pytest.raises(NotFound):
+                rows.get(table, row_id)
+        assert Shoots(rows).all() == []
+
+
+def test_the_database_itself_refuses_a_child_in_another_account(database: Database) -> None:
+    mine, other = new_account(database), new_account(database)
+    with database.session() as session:
+        scene = new_scene(Rows(session, mine))
+    with pytest.raises(IntegrityError), database.session() as session:
+        stray = SceneRow(shoot_id=scene.shoot_id, position=1, name="stray", brief={})
+        Rows(session, other).add(stray)
+
+
+def test_deleting_an_account_leaves_nothing_behind(database: Database) -> None:
+    mine = new_account(database)
+    with database.session() as session:
+        new_scene(Rows(session, mine))
+    with database.session() as session:
+        session.delete(session.get(Account, mine))
+    with database.engine.connect() as connection:
+        for table in Base.metadata.sorted_tables:
+            if "account_id" in table.c:
+                found = connection.execute(select(table).where(table.c.account_id == mine)).first()
+                assert found is None, table.name
+
+
+def test_undo_and_redo_walk_through_the_states(database: Database) -> None:
+    mine = new_account(database)
+    with database.session() as session:
+        bench = Bench(Rows(session, mine))
+        scene = new_scene(bench.rows)
+        assert scene.undo is None
+        pinned = bench.pin(scene.setups[0].id, "shutter", "1/50")
+        schooled = bench.choose_school(scene.setups[0].id, "darkroom")
+        assert schooled.undo == "school Darkroom"
+        back = bench.step(scene.id, -1)
+        assert (back.setups[0].school, back.setups[0].pins) == ("even-keel", pinned.setups[0].pins)
+        assert (back.undo, back.redo) == ("shutter pinned to 1/50", "school Darkroom")
+        start = bench.step(scene.id, -1)
+        assert start.setups[0].pins == {}
+        with pytest.raises(NotFound, match="nothing to undo"):
+            bench.step(scene.id, -1)
+        assert bench.step(scene.id, 1).setups[0].pins == pinned.setups[0].pins
+        fresh = bench.pin(scene.setups[0].id, "beeps", "on")
+        assert fresh.redo is None
+        assert fresh.revision == 7  # the start, two edits, three steps, one edit
+
+
+def test_undo_brings_a_removed_camera_back_with_its_pins(database: Database) -> None:
+    mine = new_account(database)
+    with database.session() as session:
+        bench = Bench(Rows(session, mine))
+        scene = new_scene(bench.rows)
+        other = next(device.id for device in KitDesk(bench.rows).devices() if device.key == "lumme-8-manual")
+        both = bench.add_setup(scene.id, other)
+        bench.pin(both.setups[1].id, "focus_lock", "on")
+        assert len(bench.remove_setup(both.setups[1].id).setups) == 1
+        back = bench.step(scene.id, -1)
+        assert [setup.id for setup in back.setups] == [setup.id for setup in both.setups]
+        assert back.setups[1].pins == {"focus_lock": "on"}
+        with pytest.raises(Taken, match="on the scene already"):
+            bench.add_setup(scene.id, other)
+
+
+def test_typing_is_one_step_back_and_later_edits_are_steps_of_their_own(database: Database) -> None:
+    mine = new_account(database)
+    with database.session() as session:
+        scene = new_scene(Rows(session, mine))
+    for minutes in (3, 30):
+        with database.session() as session:
+            brief = scene.brief.model_copy(update={"minutes": minutes})
+            Bench(Rows(session, mine)).edit(scene.id, label="runs for", brief=brief)
+    old(database, scene.id)
+    with database.session() as session:
+        bench = Bench(Rows(session, mine))
+        bench.edit(scene.id, label="runs for", brief=scene.brief.model_copy(update={"minutes": 45}))
+        assert bench.step(scene.id, -1).brief.minutes == 30
+        assert bench.step(scene.id, -1).brief == scene.brief
+
+
+def test_an_edit_of_an_old_revision_is_refused(database: Database) -> None:
+    mine = new_account(database)
+    with database.session() as session:
+        bench = Bench(Rows(session, mine))
+        scene = new_scene(bench.rows)
+        bench.edit(scene.id, label="name", name="New", revision=scene.revision)
+        with pytest.raises(Stale):
+            bench.edit(scene.id, label="name", name="Newer", revision=scene.revision)
+
+
+def test_a_plan_is_kept_and_made_anew_when_its_inputs_change(database: Database) -> None:
+    mine = new_account(database)
+    with database.session() as session:
+        bench = Bench(Rows(session, mine))
+        scene = new_scene(bench.rows)
+        kept = session.scalars(select(PlanRow).where(PlanRow.account_id == mine)).one()
+        first = kept.fingerprint
+        bench.scene(scene.id)
+        assert kept.fingerprint == first
+        changed = bench.edit(scene.id, label="air", brief=scene.brief.model_copy(update={"temperature_c": -10}))
+        assert kept.fingerprint != first
+        assert kept.outcome == changed.setups[0].outcome.model_dump(mode="json")
+
+
+def test_the_demo_loads_once_and_keeps_what_was_changed(cluster: Cluster) -> None:
+    demo = Database(cluster.url("demo_load"))
+    demo.migrate()
+    try:
+        with demo.session() as session:
+            account = load_demo(session)
+            shoot = Shoots(Rows(session, account.id)).all()[0]
+            assert [scene.name for scene in shoot.scenes] == [
+                "Under the rafts", "The pilot gig", "The smoked jar", "Lantern market",
+            ]  # fmt: skip
+            outcomes = [setup.outcome for scene in shoot.scenes for setup in scene.setups]
+            assert outcomes.count("conflict") == 1 and outcomes.count("plan") == len(outcomes) - 1
+            Bench(Rows(session, account.id)).delete_scene(shoot.scenes[0].id)
+        with demo.session() as session:
+            again = load_demo(session)
+            assert again.id == account.id
+            assert len(Shoots(Rows(session, again.id)).all()[0].scenes) == 3
+    finally:
+        demo.close()
+
+
+def test_what_was_committed_survives_a_killed_server(tmp_path_factory: pytest.TempPathFactory) -> None:
+    home = Path("/tmp") / f"steady-tide-kill-{uuid4().hex[:8]}"
+    home.mkdir(mode=0o755)
+    cluster = Cluster(home)  # fsync on, as people run it
+    try:
+        cluster.start()
+        database = Database(cluster.url("kept"))
+        with database.session() as session:
+            session.execute(text("CREATE TABLE kept (value int)"))
+            session.execute(text("INSERT INTO kept VALUES (42)"))
+        pid = int((cluster.data / "postmaster.pid").read_text().splitlines()[0])
+        os.kill(pid, signal.SIGKILL)
+        with pytest.raises(Unavailable):
+            for _ in range(50):
+                with database.session() as session:
+                    session.execute(text("SELECT 1"))
+        database.close()
+        cluster.stop()
+        again = Cluster(home)
+        again.start()
+        reopened = Database(again.url("kept"))
+        with reopened.session() as session:
+            assert session.execute(text("SELECT value FROM kept")).scalar_one() == 42
+        reopened.close()
+        again.stop()
+        assert again.running_port() is None
+    finally:
+        cluster.stop()
+        import shutil
+
+        shutil.rmtree(home, ignore_errors=True)

@@ -1,4 +1,4 @@
-"""The planner's promises: pins are limits, reasons are differences, conflicts are named, the same in is the same out."""
+"""The planner's promises: pins are limits, reasons are differences, conflicts are named, same in, same out."""
 
 from typing import Any
 

@@ -62,7 +62,7 @@ def test_files_that_are_no_documents_are_refused_in_words(tmp_path: Path, conten
 
 
 def test_a_missing_file_is_named(tmp_path: Path) -> None:
-    with pytest.raises(BadInput, match="nowhere.json cannot be read: No such file"):
+    with pytest.raises(BadInput, match=r"nowhere\.json cannot be read: No such file"):
         read_json(tmp_path / "nowhere.json")
 
 

@@ -15,7 +15,7 @@ from sqlalchemy.exc import IntegrityError
 from steady_tide.core.plan.brief import Brief
 from steady_tide.demo.load import demo_kit, load_demo
 from steady_tide.desk.accounts import create_account
-from steady_tide.desk.bench import Bench
+from steady_tide.desk.bench import Bench, Camera
 from steady_tide.desk.kit import KitDesk
 from steady_tide.desk.shoots import Shoots
 from steady_tide.desk.views import SceneView
@@ -36,7 +36,7 @@ def new_scene(rows: Rows) -> SceneView:
     devices = KitDesk(rows).take_in(demo_kit())
     shoot = Shoots(rows).add(name="A day", place="", day=None)
     brief = Brief.read(SCENES["The pilot gig"])
-    return Bench(rows).add_scene(shoot.id, name="Gig", brief=brief, device_ids=[devices["skarv-a4"]])
+    return Bench(rows).add_scene(shoot.id, name="Gig", brief=brief, cameras=[Camera(devices["skarv-a4"])])
 
 
 def old(database: Database, scene_id: UUID) -> None:

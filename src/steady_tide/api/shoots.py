@@ -10,7 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 from steady_tide.api.context import RowsOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.brief import Brief
-from steady_tide.desk.bench import Bench
+from steady_tide.desk.bench import Bench, Camera
 from steady_tide.desk.shoots import Shoots
 from steady_tide.desk.views import SceneView, ShootView
 
@@ -71,4 +71,5 @@ def delete(rows: RowsOf, shoot_id: UUID) -> None:
 @router.post("/{shoot_id}/scenes", status_code=201)
 def add_scene(rows: RowsOf, shoot_id: UUID, scene: SceneRequest) -> SceneView:
     """A new scene on a shoot."""
-    return Bench(rows).add_scene(shoot_id, name=scene.name, brief=scene.brief, device_ids=scene.device_ids)
+    cameras = [Camera(device_id) for device_id in dict.fromkeys(scene.device_ids)]
+    return Bench(rows).add_scene(shoot_id, name=scene.name, brief=scene.brief, cameras=cameras)

@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 from steady_tide.core.kit.bag import Kit, checked_kit
 from steady_tide.core.plan.brief import Brief
 from steady_tide.desk.accounts import create_account, find_account
-from steady_tide.desk.bench import Bench
+from steady_tide.desk.bench import Bench, Camera
 from steady_tide.desk.kit import KitDesk
 from steady_tide.desk.shoots import Shoots
 from steady_tide.store.owned import Rows
@@ -50,13 +50,8 @@ def load_demo(session: Session) -> Account:
     shoot = Shoots(rows).add(name="Rope and Lantern", place="Hallin Sound", day=date(2026, 9, 26))
     bench = Bench(rows)
     for scene in demo_scenes():
-        cameras = scene["cameras"]
-        brief = Brief.read(scene["brief"])
-        made = bench.add_scene(
-            shoot.id, name=scene["name"], brief=brief, device_ids=[devices[c["device"]] for c in cameras]
-        )
-        for setup, camera in zip(made.setups, cameras, strict=True):
-            bench.choose_school(setup.id, camera["school"])
-            for setting, value in camera.get("pins", {}).items():
-                bench.pin(setup.id, setting, value)
+        cameras = [
+            Camera(devices[camera["device"]], camera["school"], camera.get("pins", {})) for camera in scene["cameras"]
+        ]
+        bench.add_scene(shoot.id, name=scene["name"], brief=Brief.read(scene["brief"]), cameras=cameras)
     return account

@@ -1,5 +1,7 @@
 """The bench: a scene's brief, its cameras, their schools and pins. Every edit is kept at once."""
 
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
@@ -17,6 +19,15 @@ from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
 DEFAULT_SCHOOL = "even-keel"
 
 
+@dataclass(frozen=True)
+class Camera:
+    """A camera to put on a scene: which one, under which school, with which pins."""
+
+    device_id: UUID
+    school: str = DEFAULT_SCHOOL
+    pins: Mapping[str, Value] = field(default_factory=dict)
+
+
 class Bench:
     """One account's scenes, to be read and edited."""
 
@@ -27,15 +38,15 @@ class Bench:
         """A scene with the plan of each of its cameras."""
         return self._view(self.rows.get(SceneRow, scene_id))
 
-    def add_scene(self, shoot_id: UUID, *, name: str, brief: Brief, device_ids: list[UUID]) -> SceneView:
-        """A new scene at the end of a shoot."""
+    def add_scene(self, shoot_id: UUID, *, name: str, brief: Brief, cameras: Sequence[Camera]) -> SceneView:
+        """A new scene at the end of a shoot, planned for its cameras."""
         shoot = self.rows.get(ShootRow, shoot_id)
         count = len(self.rows.all(self.rows.query(SceneRow).where(SceneRow.shoot_id == shoot.id)))
         scene = self.rows.add(
             SceneRow(shoot_id=shoot.id, position=count, name=name, brief=brief.plain(), revision=1, history_at=0)
         )
-        for device_id in device_ids:
-            self._add_setup(scene, device_id)
+        for camera in cameras:
+            self._add_setup(scene, camera)
         History(self.rows, scene).begin()
         return self._view(scene)
 
@@ -68,7 +79,7 @@ class Bench:
         device = self.rows.get(DeviceRow, device_id)
         if any(setup.device_id == device_id for setup in History(self.rows, scene).setups()):
             raise Taken("this camera is on the scene already")
-        self._add_setup(scene, device_id)
+        self._add_setup(scene, Camera(device_id))
         return self._kept(scene, f"camera {device.document['name']} added")
 
     def remove_setup(self, setup_id: UUID) -> SceneView:
@@ -119,11 +130,13 @@ class Bench:
         self.rows.session.refresh(setup)
         return setup, scene
 
-    def _add_setup(self, scene: SceneRow, device_id: UUID) -> None:
-        device = self.rows.get(DeviceRow, device_id)
+    def _add_setup(self, scene: SceneRow, camera: Camera) -> None:
+        device = self.rows.get(DeviceRow, camera.device_id)
         position = len(History(self.rows, scene).setups())
         self.rows.add(
-            SetupRow(scene_id=scene.id, device_id=device.id, position=position, school=DEFAULT_SCHOOL, pins={})
+            SetupRow(
+                scene_id=scene.id, device_id=device.id, position=position, school=camera.school, pins=dict(camera.pins)
+            )
         )
 
     def _kept(self, scene: SceneRow, label: str) -> SceneView:

@@ -71,6 +71,7 @@ export function useBriefDraft(scene: SceneView) {
   const change = useCallback(
     (next: Tree, label: string, pause: number) => {
       setDraft(next);
+      setKeeping("keeping");
       latest.current = { tree: next, label };
       clearTimeout(timer.current);
       timer.current = setTimeout(send, pause);

@@ -34,10 +34,10 @@ export function useSession() {
 }
 
 export function useSignOut() {
-  const cache = useQueryClient();
   return useMutation({
     mutationFn: () => got(api.DELETE("/api/session")),
-    onSuccess: () => cache.clear(),
+    // A fresh page: nothing of the account stays in memory.
+    onSuccess: () => window.location.assign("/"),
   });
 }
 

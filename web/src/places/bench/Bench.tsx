@@ -69,7 +69,7 @@ function OpenScene({ scene }: { scene: SceneView }) {
       <div className="grid flex-1 lg:grid-cols-[16.5rem_minmax(0,1fr)_27rem]">
         <BriefPanel draft={draft} outcome={outcome} />
         <section aria-label="The set" className="min-w-0 border-x rule">
-          <CameraBar scene={scene} setup={setup} onChoose={choose} perform={perform} />
+          <CameraBar scene={scene} setup={setup} perform={perform} />
           {problem ? <Notice>{problem}</Notice> : null}
           {outcome.outcome === "plan" ? (
             <SetPanel plan={outcome} setupId={setup.id} perform={perform} />

@@ -9,12 +9,10 @@ import type { Perform } from "./Bench";
 export function CameraBar({
   scene,
   setup,
-  onChoose,
   perform,
 }: {
   scene: SceneView;
   setup: SetupView;
-  onChoose: (id: string) => void;
   perform: Perform;
 }) {
   const devices = useDevices();
@@ -26,27 +24,26 @@ export function CameraBar({
   return (
     <div className="border-b rule bg-paper px-4 py-1.5">
       <div className="flex flex-wrap items-center gap-1">
-        <div role="tablist" aria-label="Cameras" className="flex flex-wrap gap-1">
+        <nav aria-label="Cameras" className="flex flex-wrap gap-1">
           {scene.setups.map((one) => (
-            <button
+            <Link
               key={one.id}
-              type="button"
-              role="tab"
-              aria-selected={one.id === setup.id}
-              className="rounded-sm px-2 py-0.5 hover:bg-sea-wash aria-selected:bg-sea aria-selected:text-on-sea"
-              onClick={() => onChoose(one.id)}
+              to={`?camera=${one.id}`}
+              replace
+              aria-current={one.id === setup.id ? "true" : undefined}
+              className="rounded-sm px-2 py-0.5 hover:bg-sea-wash aria-[current=true]:bg-sea aria-[current=true]:text-on-sea"
             >
               {one.device_name}
               {one.outcome.outcome === "plan" ? "" : " (needs a hand)"}
-            </button>
+            </Link>
           ))}
-        </div>
+        </nav>
         {free.length > 0 ? (
           <select
             aria-label="Add a camera"
             className="w-30 rounded-sm border border-dashed rule bg-paper px-1 py-0.5 text-soft"
             value=""
-            onChange={(event) => perform(() => addCamera(scene.id, event.target.value))}
+            onChange={({ target: { value } }) => perform(() => addCamera(scene.id, value))}
           >
             <option value="">Add a camera</option>
             {free.map((device) => (
@@ -74,7 +71,7 @@ export function CameraBar({
           <select
             className="rounded-sm border rule bg-paper px-1.5 py-0.5"
             value={setup.school}
-            onChange={(event) => perform(() => chooseSchool(setup.id, event.target.value))}
+            onChange={({ target: { value } }) => perform(() => chooseSchool(setup.id, value))}
           >
             {schools.map((one) => (
               <option key={one.key} value={one.key}>

@@ -90,7 +90,7 @@ function Options({ decision, setupId, perform }: { decision: Decision; setupId: 
   const possible = decision.options.filter((option) => !option.refused);
   const refused = decision.options.filter((option) => option.refused);
   return (
-    <div>
+    <fieldset aria-label={`Values of ${decision.label}`}>
       <div className="flex flex-wrap items-center gap-1">
         <span className="text-[12.5px] text-soft">Pin it to</span>
         {possible.map((option) => (
@@ -117,7 +117,7 @@ function Options({ decision, setupId, perform }: { decision: Decision; setupId: 
           ))}
         </div>
       ) : null}
-    </div>
+    </fieldset>
   );
 }
 

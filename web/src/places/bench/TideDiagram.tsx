@@ -138,7 +138,7 @@ function Mark({
   return (
     <g className="mark-slides" transform={`translate(0,${y})`}>
       <line x2={width} stroke="var(--ink)" strokeWidth={2} />
-      <path d={above ? "M0,0 l-6,-4 v8 z" : "M0,0 l-6,-4 v8 z"} fill="var(--ink)" />
+      <path d="M0,0 l-6,-4 v8 z" fill="var(--ink)" />
       <text
         x={width / 2}
         y={above ? -5 : 14}

@@ -19,6 +19,8 @@ export function CardPlace() {
   return <Card card={card.data} />;
 }
 
+const PAPER = { a6: "105mm 148mm; margin: 5mm", a4: "210mm 297mm; margin: 12mm" };
+
 function Card({ card }: { card: CardView }) {
   const [onlyChanges, setOnlyChanges] = useState(false);
   const [paper, setPaper] = useState<"a6" | "a4">("a6");
@@ -28,10 +30,12 @@ function Card({ card }: { card: CardView }) {
   const done = card.lines.filter((line) => line.read_back).length;
   const print = (size: "a6" | "a4") => {
     setPaper(size);
-    requestAnimationFrame(() => window.print());
+    // After the chosen size is on the page.
+    setTimeout(() => window.print(), 60);
   };
   return (
     <div data-paper={paper} className="mx-auto w-full max-w-[38rem] px-3 py-3">
+      <style>{`@page { size: ${PAPER[paper]}; }`}</style>
       <div className="no-print mb-2 flex flex-wrap items-center gap-2">
         <Link to={`/scenes/${card.scene_id}?camera=${card.setup_id}`} className="text-sea underline">
           To the bench

@@ -1,0 +1,92 @@
+"""A browser, a demo service and a normal one; a page that fails on any error it meets."""
+
+from collections.abc import Iterator
+
+import pytest
+from playwright.sync_api import Browser, ConsoleMessage, Page, sync_playwright
+
+from steady_tide.demo.load import EMAIL, load_demo
+from steady_tide.desk.accounts import find_account, forget_account
+from steady_tide.launch.cluster import Cluster
+from steady_tide.store.database import Database
+from tests.browser.serving import CHROMIUM, FLAGS, serving
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        launched = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        yield launched
+        launched.close()
+
+
+@pytest.fixture(scope="session")
+def demo_database(cluster: Cluster) -> Iterator[Database]:
+    made = Database(cluster.url("browser_demo"))
+    made.migrate()
+    yield made
+    made.close()
+
+
+@pytest.fixture(scope="session")
+def demo_address(demo_database: Database) -> Iterator[str]:
+    with serving(demo_database, demo=True) as address:
+        yield address
+
+
+@pytest.fixture(scope="session")
+def plain_address(database: Database) -> Iterator[str]:
+    with serving(database, demo=False) as address:
+        yield address
+
+
+@pytest.fixture
+def demo(demo_database: Database, demo_address: str) -> str:
+    """The demo as it is on first start."""
+    with demo_database.session() as session:
+        account = find_account(session, EMAIL)
+        if account is not None:
+            forget_account(session, account.id)
+    with demo_database.session() as session:
+        load_demo(session)
+    return demo_address
+
+
+def watched(page: Page) -> list[str]:
+    """Errors the page meets, as they come; refused input and lost connections are expected ones."""
+    errors: list[str] = []
+
+    def note(message: ConsoleMessage) -> None:
+        expected = "422" in message.text or "ERR_INTERNET_DISCONNECTED" in message.text
+        if message.type in ("error", "warning") and not expected:
+            errors.append(message.text)
+
+    page.on("console", note)
+    page.on("pageerror", lambda error: errors.append(str(error)))
+    return errors
+
+
+@pytest.fixture
+def page(browser: Browser) -> Iterator[Page]:
+    """A page on a desk, 1280 × 800; the test fails when anything went wrong on it."""
+    context = browser.new_context(viewport={"width": 1280, "height": 800})
+    context.set_default_timeout(8_000)
+    made = context.new_page()
+    errors = watched(made)
+    yield made
+    context.close()
+    assert errors == []
+
+
+@pytest.fixture
+def phone(browser: Browser) -> Iterator[Page]:
+    """A page on a phone, 390 × 844."""
+    context = browser.new_context(
+        viewport={"width": 390, "height": 844}, device_scale_factor=3, is_mobile=True, has_touch=True
+    )
+    context.set_default_timeout(8_000)
+    made = context.new_page()
+    errors = watched(made)
+    yield made
+    context.close()
+    assert errors == []

@@ -1,0 +1,134 @@
+"""Every place: reachable by assistive technology, on a phone, on paper, at night, and from nothing."""
+
+import re
+from uuid import uuid4
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from steady_tide.settings import PROJECT
+
+pytestmark = pytest.mark.browser
+AXE = PROJECT / "web" / "node_modules" / "axe-core" / "axe.min.js"
+
+
+def setup_path(page: Page, address: str, scene: str, place: str) -> str:
+    """Address of the bench or card of the first camera on a scene."""
+    shoots = page.request.get(f"{address}/api/shoots").json()
+    found = next(one for one in shoots[0]["scenes"] if one["name"] == scene)
+    return f"{address}/scenes/{found['id']}" if place == "bench" else f"{address}/cards/{found['setups'][0]['id']}"
+
+
+def places(page: Page, address: str) -> dict[str, str]:
+    page.goto(address)
+    page.get_by_role("heading", name="Shoots").wait_for()
+    return {
+        "shoots": address,
+        "bench": setup_path(page, address, "Under the rafts", "bench"),
+        "bench in conflict": setup_path(page, address, "The pilot gig", "bench"),
+        "cards": f"{address}/cards",
+        "card": setup_path(page, address, "Lantern market", "card"),
+        "nowhere": f"{address}/no-such-place",
+    }
+
+
+def violations(page: Page) -> list[str]:
+    page.evaluate(AXE.read_text())
+    found = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
+    return [f"{one['id']}: {one['nodes'][0]['html'][:120]}" for one in found["violations"]]
+
+
+@pytest.mark.parametrize("watch", ["day", "night"])
+def test_no_place_has_accessibility_faults(page: Page, demo: str, watch: str) -> None:
+    for name, address in places(page, demo).items():
+        page.evaluate("watch => localStorage.setItem('steady-tide.watch', watch)", watch)
+        page.goto(address)
+        page.get_by_role("heading").first.wait_for()
+        page.wait_for_load_state("networkidle")
+        if name == "bench":
+            page.get_by_role("button", name=re.compile("^Shutter ")).click()
+        assert violations(page) == [], f"{name} by {watch}"
+        assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), f"{name} is wider than its window"
+
+
+def test_sheets_have_no_accessibility_faults(page: Page, demo: str) -> None:
+    page.goto(demo)
+    for opener in ("Keys", "New shoot", "Add a scene"):
+        page.get_by_role("button", name=opener, exact=True).click()
+        page.get_by_role("dialog").wait_for()
+        assert violations(page) == [], opener
+        page.keyboard.press("Escape")
+
+
+def test_the_night_watch_starts_dark(page: Page, demo: str) -> None:
+    page.goto(demo)
+    page.evaluate("localStorage.setItem('steady-tide.watch', 'night')")
+    page.route("**/assets/*.js", lambda route: route.fulfill(body="", content_type="text/javascript"))
+    page.goto(demo)
+    ground = page.evaluate("getComputedStyle(document.documentElement).backgroundColor")
+    red, green, blue = (int(part) for part in re.findall(r"\d+", ground)[:3])
+    assert max(red, green, blue) < 40
+
+
+def test_a_card_on_a_phone_is_ticked_by_thumb_and_remembers(phone: Page, demo: str) -> None:
+    phone.goto(demo)
+    phone.get_by_role("heading", name="Shoots").wait_for()
+    phone.goto(setup_path(phone, demo, "Lantern market", "card"))
+    phone.get_by_label("Frame rate read back").tap()
+    expect(phone.get_by_text("1 of")).to_be_visible()
+    phone.reload()
+    expect(phone.get_by_label("Frame rate read back")).to_be_checked()
+    assert phone.evaluate("document.documentElement.scrollWidth <= innerWidth")
+    phone.get_by_label("Only what changes").tap()
+    assert phone.locator("ol li").count() < 31
+
+
+@pytest.mark.parametrize(("paper", "size"), [("A6", (298, 420)), ("A4", (595, 842))])
+def test_a_card_prints_on(page: Page, demo: str, paper: str, size: tuple[int, int]) -> None:
+    page.goto(demo)
+    page.get_by_role("heading", name="Shoots").wait_for()
+    page.goto(setup_path(page, demo, "Lantern market", "card"))
+    page.evaluate("window.print = () => { window.printed = true }")
+    page.get_by_role("button", name=paper).click()
+    page.wait_for_function("window.printed")
+    pdf = page.pdf(prefer_css_page_size=True)
+    boxes = re.findall(rb"/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]", pdf)
+    assert boxes and {(round(float(w)), round(float(h))) for w, h in boxes} == {size}
+    assert len(boxes) <= (2 if paper == "A6" else 1), "A6 front and back, A4 one side"
+
+
+def test_from_nothing_to_a_first_scene(page: Page, plain_address: str) -> None:
+    page.goto(plain_address)
+    page.get_by_role("button", name="Make an account").click()
+    page.get_by_label("Your name").fill("Ada")
+    page.get_by_label("E-mail address").fill(f"{uuid4().hex}@example.invalid")
+    page.get_by_label("Password").fill("short")
+    page.get_by_role("button", name="Make the account").click()
+    expect(page.get_by_role("alert")).to_contain_text("at least 10 characters")
+    assert violations(page) == []
+    page.get_by_label("Password").fill("a long enough secret")
+    page.get_by_role("button", name="Make the account").click()
+    page.get_by_role("button", name="Make the first shoot").click()
+    page.get_by_role("button", name="Make it").click()
+    expect(page.get_by_role("alert")).to_contain_text("at least 1 character")
+    page.get_by_label("Name").fill("First light")
+    page.get_by_role("button", name="Make it").click()
+    expect(page.get_by_role("heading", name="First light")).to_be_visible()
+    page.get_by_role("button", name="Add a scene").click()
+    expect(page.get_by_text("Your kit is empty")).to_be_visible()
+    page.get_by_role("button", name="Close").click()
+    page.get_by_role("button", name="Sign out").click()
+    expect(page.get_by_role("button", name="Sign in")).to_be_visible()
+
+
+def test_a_new_scene_opens_on_the_bench_with_sensible_conditions(page: Page, demo: str) -> None:
+    page.goto(demo)
+    for kind in ("Underwater", "Low light", "Motion", "Product"):
+        page.get_by_role("link", name="Shoots").click()
+        page.get_by_role("button", name="Add a scene").click()
+        page.get_by_label("Name").fill(f"Trial {kind}")
+        page.get_by_label("Kind").select_option(label=kind)
+        page.get_by_label("Skarv A4").check()
+        page.get_by_role("button", name="Open it on the bench").click()
+        expect(page.get_by_role("heading", name=f"Trial {kind}")).to_be_visible()
+        expect(page.get_by_test_id("tide")).to_be_visible()

@@ -23,6 +23,7 @@ import psycopg
 ROLE = "tide"
 START_SECONDS = 60
 OWNER = "postgres"
+ELSEWHERE = Path("/var/lib/steady-tide")
 
 
 class ClusterError(Exception):
@@ -48,7 +49,7 @@ def choose_home(wanted: Path, tell: Callable[[str], None]) -> Path:
     if os.geteuid() != 0 or _traversable(wanted):
         return wanted
     name = hashlib.sha256(str(wanted).encode()).hexdigest()[:12]
-    other = Path("/var/lib/steady-tide") / name
+    other = ELSEWHERE / name
     other.mkdir(parents=True, exist_ok=True)
     tell(f"the database user cannot reach {wanted}; its files are kept in {other}")
     return other

@@ -1,0 +1,90 @@
+"""Take the pictures of docs/screenshots from the demo: `./tide pictures`."""
+
+import re
+import shutil
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from steady_tide.demo.load import load_demo
+from steady_tide.launch.cluster import Cluster
+from steady_tide.settings import PROJECT
+from steady_tide.store.database import Database
+from tests.browser.serving import CHROMIUM, FLAGS, serving
+
+FOLDER = PROJECT / "docs" / "screenshots"
+DESK = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+
+
+def scene(page: Page, address: str, name: str) -> None:
+    page.goto(address)
+    page.get_by_role("link", name=name, exact=True).click()
+    page.get_by_role("heading", name=name, level=1).wait_for()
+    page.wait_for_load_state("networkidle")
+
+
+def shoot(page: Page, name: str) -> None:
+    page.wait_for_timeout(400)
+    page.screenshot(path=FOLDER / f"{name}.png")
+    print(f"docs/screenshots/{name}.png")
+
+
+def desk(browser: Browser, address: str) -> None:
+    page = browser.new_context(viewport=DESK).new_page()
+    page.goto(address)
+    page.get_by_role("table").first.wait_for()
+    shoot(page, "shoots")
+    scene(page, address, "Under the rafts")
+    shoot(page, "bench")
+    page.get_by_role("button", name=re.compile("^Shutter ")).click()
+    shoot(page, "reasons")
+    scene(page, address, "The pilot gig")
+    shoot(page, "conflict")
+    scene(page, address, "Lantern market")
+    page.keyboard.press("w")
+    shoot(page, "night")
+    page.keyboard.press("w")
+    page.get_by_role("link", name="Card", exact=True).click()
+    page.get_by_role("article").wait_for()
+    shoot(page, "card")
+    page.goto(f"{address}/cards")
+    page.get_by_role("heading", name="Cards").wait_for()
+    shoot(page, "cards")
+
+
+def phone(browser: Browser, address: str) -> None:
+    page = browser.new_context(viewport=PHONE, device_scale_factor=2, is_mobile=True, has_touch=True).new_page()
+    page.goto(f"{address}/cards")
+    page.get_by_role("link", name=re.compile("Lantern market.*Skarv")).click()
+    page.get_by_role("article").wait_for()
+    page.get_by_label("Frame shape read back").tap()
+    shoot(page, "card-phone")
+
+
+def main() -> None:
+    """Serve a fresh demo and take every picture."""
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    home = Path(tempfile.mkdtemp(prefix="steady-tide-pictures-", dir="/tmp"))
+    home.chmod(0o755)
+    cluster = Cluster(home, fsync=False)
+    cluster.start()
+    database = Database(cluster.url("pictures"))
+    database.migrate()
+    with database.session() as session:
+        load_demo(session)
+    try:
+        with serving(database, demo=True) as address, sync_playwright() as playwright:
+            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+            desk(browser, address)
+            phone(browser, address)
+            browser.close()
+    finally:
+        database.close()
+        cluster.stop()
+        shutil.rmtree(home, ignore_errors=True)
+
+
+if __name__ == "__main__":
+    main()

@@ -27,7 +27,9 @@ def open_row(page: Page, label: str) -> None:
 def pin(page: Page, label: str, choice: str) -> None:
     open_row(page, label)
     options = page.get_by_role("group", name=f"Values of {label}")
-    options.get_by_role("button", name=re.compile(f"^{choice}".replace("/", "."))).first.click()
+    option = options.get_by_role("button", name=re.compile(f"^{choice}".replace("/", "."))).first
+    option.click()
+    expect(option).to_have_attribute("aria-pressed", "true")
 
 
 def kept(page: Page) -> None:
@@ -98,6 +100,16 @@ def test_reasons_rivals_and_release(page: Page, demo: str) -> None:
     expect(page.get_by_test_id("headline")).to_contain_text("Narrow")
     page.get_by_role("button", name="Release", exact=True).click()
     expect(page.get_by_test_id("headline")).not_to_contain_text("Narrow")
+
+
+def test_a_floor_over_the_ceiling_is_refused_where_it_was_wished(page: Page, demo: str) -> None:
+    open_scene(page, demo, "Lantern market")
+    pin(page, "ISO ceiling", "ISO 400")
+    open_row(page, "ISO floor")
+    page.get_by_role("group", name="Values of ISO floor").get_by_role("button", name="ISO 800").first.click()
+    refusal = page.get_by_role("alert")
+    expect(refusal).to_contain_text("the floor (800) lies over the ceiling (400)")
+    assert value(page, "iso_ceiling") == "ISO 400"
 
 
 def test_a_school_changes_the_set(page: Page, demo: str) -> None:

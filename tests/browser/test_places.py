@@ -115,10 +115,44 @@ def test_from_nothing_to_a_first_scene(page: Page, plain_address: str) -> None:
     page.get_by_role("button", name="Make it").click()
     expect(page.get_by_role("heading", name="First light")).to_be_visible()
     page.get_by_role("button", name="Add a scene").click()
-    expect(page.get_by_text("Your kit is empty")).to_be_visible()
-    page.get_by_role("button", name="Close").click()
+    expect(page.get_by_text("Your kit has no camera yet")).to_be_visible()
+    kit = PROJECT / "docs" / "formats" / "examples" / "kit-rope-and-lantern.json"
+    broken = {"name": "kit.json", "mimeType": "application/json", "buffer": b'{"devices": []}'}
+    page.get_by_label("Kit document").set_input_files(files=[broken])  # type: ignore[list-item]
+    expect(page.get_by_role("alert")).to_contain_text("devices: at least 1 are needed")
+    page.get_by_label("Kit document").set_input_files(kit)
+    page.get_by_label("Name").fill("First scene")
+    page.get_by_label("Skarv A4").check()
+    page.get_by_role("button", name="Open it on the bench").click()
+    expect(page.get_by_test_id("tide")).to_be_visible()
     page.get_by_role("button", name="Sign out").click()
     expect(page.get_by_role("button", name="Sign in")).to_be_visible()
+
+
+def test_a_scene_is_renamed_and_deleted_only_when_meant(page: Page, demo: str) -> None:
+    page.goto(demo)
+    page.get_by_role("link", name="The smoked jar").click()
+    page.get_by_role("button", name="Rename or delete").click()
+    page.get_by_label("Name", exact=True).fill(" ")
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_role("alert")).to_contain_text("at least 1 character")
+    page.get_by_label("Name", exact=True).fill("The other jar")
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_role("heading", name="The other jar")).to_be_visible()
+    page.get_by_role("button", name="Rename or delete").click()
+    page.get_by_role("button", name="Delete this scene").click()
+    expect(page.get_by_text("This cannot be undone.")).to_be_visible()
+    page.get_by_role("button", name="Delete this scene for good").click()
+    expect(page.get_by_role("heading", name="Shoots")).to_be_visible()
+    expect(page.get_by_text("The other jar")).to_have_count(0)
+
+
+def test_a_shoot_changes_its_day(page: Page, demo: str) -> None:
+    page.goto(demo)
+    page.get_by_role("button", name="Name, place, day").click()
+    page.get_by_label("Day").fill("2026-10-03")
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_text("3 Oct 2026")).to_be_visible()
 
 
 def test_a_new_scene_opens_on_the_bench_with_sensible_conditions(page: Page, demo: str) -> None:

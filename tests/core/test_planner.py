@@ -219,3 +219,12 @@ def test_no_plan_beyond_a_depth_rating(water: dict[str, Any], said: str) -> None
 def test_labels_within_a_sentence_keep_acronyms() -> None:
     assert SETTINGS[Setting.ISO_FLOOR].in_text == "ISO floor"
     assert SETTINGS[Setting.FRAME_RATE].in_text == "frame rate"
+
+
+def test_figures_tell_the_stabilisation_limit_and_the_clean_shutter() -> None:
+    made = planned(brief("Lantern market"), A4, shutter="1/60")
+    figures = {figure.key: figure for figure in made.figures}
+    # Smear is proportional to the shutter: at the useful limit it is 3 px of a 1920 px film.
+    assert figures["smear"].value / (1 / 60) * figures["useful-shutter"].value == pytest.approx(3.0)
+    assert "nearest clean shutter 1/50 s" in figures["flicker"].how
+    assert figures["flicker"].value == pytest.approx(100 * abs(np.sinc(100 / 60)))

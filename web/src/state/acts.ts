@@ -26,6 +26,9 @@ export const addCamera = (scene_id: string, device_id: string): Promise<SceneVie
 export const removeCamera = (setup_id: string): Promise<SceneView> =>
   got(api.DELETE("/api/setups/{setup_id}", { params: { path: { setup_id } } }));
 
+export const renameScene = (scene_id: string, name: string): Promise<SceneView> =>
+  got(api.PUT("/api/scenes/{scene_id}", { params: { path: { scene_id } }, body: { label: "name", name } }));
+
 export const undo = (scene_id: string): Promise<SceneView> =>
   got(api.POST("/api/scenes/{scene_id}/undo", { params: { path: { scene_id } } }));
 

@@ -1,7 +1,7 @@
 /** Server state: one cache, read by key. Nothing of it is kept anywhere else. */
 
 import { QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import type { SceneRequest } from "../api/client";
+import type { Kit, SceneRequest } from "../api/client";
 import { api, got, Refused, type SceneView, type ShootRequest } from "../api/client";
 
 export const client = new QueryClient({
@@ -62,6 +62,42 @@ export function useAddShoot() {
   return useMutation({
     mutationFn: (shoot: ShootRequest) => got(api.POST("/api/shoots", { body: shoot })),
     onSuccess: () => cache.invalidateQueries({ queryKey: KEYS.shoots }),
+  });
+}
+
+export function useChangeShoot(shoot_id: string) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (shoot: ShootRequest) =>
+      got(api.PUT("/api/shoots/{shoot_id}", { params: { path: { shoot_id } }, body: shoot })),
+    onSuccess: () => cache.invalidateQueries({ queryKey: KEYS.shoots }),
+  });
+}
+
+export function useDeleteScene() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (scene_id: string) =>
+      got(api.DELETE("/api/scenes/{scene_id}", { params: { path: { scene_id } } })),
+    onSuccess: () => cache.invalidateQueries({ queryKey: KEYS.shoots }),
+  });
+}
+
+/** Bring a kit document in. Whatever is in the file is sent; the service says what is wrong with it. */
+export function useTakeInKit() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: async (file: File) => {
+      const text = await file.text();
+      let kit: unknown;
+      try {
+        kit = JSON.parse(text);
+      } catch {
+        throw new Refused(422, { detail: `${file.name} is not a JSON document.` });
+      }
+      return got(api.PUT("/api/kit", { body: kit as Kit }));
+    },
+    onSuccess: (devices) => cache.setQueryData(["devices"], devices),
   });
 }
 

@@ -212,11 +212,14 @@ class Block:
         return np.asarray(per_photosite * np.sqrt(self.photosites))
 
     @cached_property
+    def smear_rad_s(self) -> Floats:
+        """Shake that blurs inside a frame [rad/s]: all of it, but for what moves lens or camera."""
+        return radians(self.situation.shake_deg_per_s) * (1.0 - self.optical * self.removes)
+
+    @cached_property
     def smear_px(self) -> Floats:
         """Blur inside a frame from shake [delivered px] at the light aimed at."""
-        left = 1.0 - self.optical * self.removes
-        shake = radians(self.situation.shake_deg_per_s) * left
-        return np.asarray(blur_px(rate_rad_s=shake, shutter_s=self.aim.shutter_s, focal_px=self.focal_px))
+        return np.asarray(blur_px(rate_rad_s=self.smear_rad_s, shutter_s=self.aim.shutter_s, focal_px=self.focal_px))
 
     @cached_property
     def subject_blur_px(self) -> Floats:

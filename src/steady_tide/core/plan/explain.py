@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cached_property, partial
+from functools import cached_property
 
 import numpy as np
 
@@ -16,12 +16,12 @@ from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING
 from steady_tide.core.plan.offers import Offer, offers, text_of
 from steady_tide.core.plan.plan import Decision, Option, Price, Rival, Turn
 from steady_tide.core.plan.search import Landscape, Point
-from steady_tide.core.plan.space import Ints
 from steady_tide.core.plan.stance import AXIS_LABELS, Axis, Stance
 from steady_tide.core.plan.weighing import Weighing
 
 RIVALS_TOLD = 2
 TURNS_TOLD = 4
+PROFILE_WARN_ABOVE = 1.2
 BROUGHT_TOLD = 4
 UNTOLD = 0.02
 """Differences smaller than this [stops] are not told."""
@@ -47,54 +47,61 @@ class PointView:
     def __init__(self, landscape: Landscape, point: Point) -> None:
         self.landscape = landscape
         self.point = point
-        situation = landscape.situation_for(point.profile)
-        one_frame = landscape.frames.take(_index(point.frame))
-        one_exposure = landscape.exposures.take(_index(point.exposure))
-        self.block = Block(situation, landscape.tables, one_frame, one_exposure)
-        self.recording = RecordingChoice(situation, landscape.recordings).at(point.recording)
-        self.profile = situation.device.profiles[point.profile]
+        self.situation = landscape.situation_for(point.profile)
+        self.profile = self.situation.device.profiles[point.profile]
+
+    @cached_property
+    def block(self) -> Block:
+        """Frame and exposure of this set with all their figures."""
+        frame = self.landscape.frames.take(np.array([self.point.frame]))
+        exposure = self.landscape.exposures.take(np.array([self.point.exposure]))
+        return Block(self.situation, self.landscape.tables, frame, exposure)
+
+    @cached_property
+    def recording(self) -> RecordingChoice:
+        """The recording of this set."""
+        return RecordingChoice(self.situation, self.landscape.recordings).at(self.point.recording)
 
     @cached_property
     def terms(self) -> dict[str, Term]:
-        """Every consideration at this point by key."""
-        found = {one.key: _term(one, self.block) for one in BLOCK_CONSIDERATIONS}
-        found |= {one.key: _term(one, self.recording) for one in recording_room.TABLE}
-        situation = self.block.situation
-        for key, label, weighing, value in (
-            ("profile", "Profile for finish and light", self.landscape.profile_weighing, self.profile.key),
-            (
-                "bias",
-                "Exposure bias",
-                self.landscape.bias_weighings[self.point.profile],
-                situation.bias_stops,
-            ),
-        ):
-            words = "; ".join(objection.words for objection in weighing.objections[value]) or weighing.praise
-            about = (Setting.COLOUR_PROFILE, Setting.EXPOSURE_BIAS)
-            found[key] = Term(label, "assumed", Axis.FINISH, about, weighing.cost(value), 1.2, partial(str, words))
+        """Every consideration at this point by key; facts are put into words only when told."""
+        found = {one.key: self._term(one, lambda: self.block) for one in BLOCK_CONSIDERATIONS}
+        found |= {one.key: self._term(one, lambda: self.recording) for one in recording_room.TABLE}
+        bias = self.landscape.bias_weighings[self.point.profile]
+        found["profile"] = self._weighed(
+            "Profile for finish and light", self.landscape.profile_weighing, self.profile.key
+        )
+        found["bias"] = self._weighed("Exposure bias", bias, self.situation.bias_stops)
         return found
+
+    def _term(self, consideration: Consideration[Over], over: Callable[[], Over]) -> Term:
+        return Term(
+            label=consideration.label,
+            source=consideration.source,
+            axis=consideration.axis,
+            about=consideration.about,
+            cost=self.landscape.term(consideration.key, self.point),
+            warn_above=consideration.warn_above,
+            tell=lambda: consideration.fact(over()),
+        )
+
+    def _weighed(self, label: str, weighing: Weighing, value: Value) -> Term:
+        words = "; ".join(objection.words for objection in weighing.objections[value]) or weighing.praise
+        return Term(
+            label=label,
+            source="assumed",
+            axis=Axis.FINISH,
+            about=(Setting.COLOUR_PROFILE, Setting.EXPOSURE_BIAS),
+            cost=weighing.cost(value),
+            warn_above=PROFILE_WARN_ABOVE,
+            tell=lambda: words,
+        )
 
     def prices(self) -> list[Price]:
         """What this set pays dearly for, dearest first."""
         dear = [term for term in self.terms.values() if term.cost >= term.warn_above]
         dear.sort(key=lambda term: -term.cost)
         return [Price(label=term.label, cost=round(term.cost, 2), words=term.tell()) for term in dear]
-
-
-def _index(number: int) -> Ints:
-    return np.array([number])
-
-
-def _term(consideration: Consideration[Over], over: Over) -> Term:
-    return Term(
-        label=consideration.label,
-        source=consideration.source,
-        axis=consideration.axis,
-        about=consideration.about,
-        cost=float(consideration.price(over).reshape(-1)[0]),
-        warn_above=consideration.warn_above,
-        tell=partial(consideration.fact, over),
-    )
 
 
 def turns(here: PointView, there: PointView) -> list[tuple[Turn, Term]]:
@@ -127,7 +134,7 @@ class Explainer:
     def __init__(self, landscape: Landscape, chosen: Point) -> None:
         self.landscape = landscape
         self.view = PointView(landscape, chosen)
-        self.situation = self.view.block.situation
+        self.situation = self.view.situation
         self.menu = {entry.setting: entry for entry in self.situation.device.menu}
         self.total = landscape.least(chosen.profile)
 

@@ -136,4 +136,9 @@ def weigh_white_balance(situation: Situation) -> Weighing:
             elif not locked_wanted:
                 found.append(Objection(0.6, "is one thing more to get wrong"))
         objections[value] = tuple(objection for objection in found if not isclose(objection.cost, 0.0))
-    return Weighing(objections, f"matches light of about {situation.light.kelvin:.0f} K", Axis.WHITE_BALANCE)
+    praise = f"the light is about {situation.light.kelvin:.0f} K"
+    if filtered:
+        praise = "behind a colour filter automatic follows the depth; keep something near in frame"
+    elif not locked_wanted:
+        praise = "one thing less to get wrong, as your stance has it"
+    return Weighing(objections, praise, Axis.WHITE_BALANCE)

@@ -5,12 +5,14 @@ from collections.abc import Sequence
 import numpy as np
 
 from steady_tide.core.exposure.automatic import Chosen
-from steady_tide.core.exposure.flicker import beat_hz, residual_ripple
+from steady_tide.core.exposure.flicker import beat_hz, nearest_clean_shutter, residual_ripple
 from steady_tide.core.exposure.reach import ExposureSet, LedgerLine, Mark, Tolerance, ledger, reach
 from steady_tide.core.image.budget import gb_per_hour
 from steady_tide.core.image.noise import SHADOW_STOPS, light_for_snr
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.motion.blur import longest_useful_shutter
 from steady_tide.core.plan.considerations.exposure import target_shutter_s
+from steady_tide.core.plan.considerations.motion import SMEAR_LIMIT_SHARE
 from steady_tide.core.plan.considerations.picture import battery_minutes
 from steady_tide.core.plan.considerations.recording import spent_bits
 from steady_tide.core.plan.considerations.table import one
@@ -155,7 +157,7 @@ def figures(view: PointView) -> list[Figure]:
         ),
         (
             "jitter",
-            "Jump between frames",
+            "Frame jump",
             one(block.jitter_px),
             "px",
             f"{one(block.jitter_px):.1f}",
@@ -163,7 +165,7 @@ def figures(view: PointView) -> list[Figure]:
         ),
         (
             "snr-mid",
-            "Signal to noise, mid grey",
+            "S/N, mid grey",
             snr,
             "",
             f"{snr:.0f}",
@@ -171,7 +173,7 @@ def figures(view: PointView) -> list[Figure]:
         ),
         (
             "snr-shadow",
-            "Signal to noise, 3 stops under",
+            "S/N, shadow",
             shadow,
             "",
             f"{shadow:.0f}",
@@ -197,10 +199,21 @@ def figures(view: PointView) -> list[Figure]:
             "Wh in this cold / W of mode and stabilisation",
         ),
     ]
+    if one(block.smear_rad_s) > 0:
+        limit = SMEAR_LIMIT_SHARE * brief.delivery.long_side_px
+        useful = longest_useful_shutter(limit_px=limit, rate_rad_s=one(block.smear_rad_s), focal_px=one(block.focal_px))
+        how = f"longest shutter that keeps shake smear within {limit:.0f} px; electronic stabilisation cannot remove it"
+        rows.append(("useful-shutter", "Steady up to", useful, "s", shutter_text(useful), how))
     if block.situation.light.lamps:
         kept = one(np.asarray(residual_ripple(shutter_s=block.aim.shutter_s, mains_hz=brief.mains_hz)))
         beat = beat_hz(rate=float(block.rate), mains_hz=brief.mains_hz)
-        how = f"|sinc(2f·t)| at {brief.mains_hz} Hz; beats at {beat:.0f} Hz"
+        clean = nearest_clean_shutter(
+            block.situation.device.shutters, near_s=one(block.aim.shutter_s), rate=block.rate, mains_hz=brief.mains_hz
+        )
+        advice = (
+            f"nearest clean shutter {shutter_text(clean)} s" if clean else "no offered shutter is clean at this rate"
+        )
+        how = f"|sinc(2f·t)| at {brief.mains_hz} Hz, beating at {beat:.0f} Hz; {advice}"
         rows.append(("flicker", "Lamp ripple left", 100 * kept, "%", f"{100 * kept:.0f}", how))
     return [
         Figure(key=k, label=label, value=value, unit=unit, text=text, how=how)

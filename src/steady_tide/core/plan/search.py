@@ -34,6 +34,7 @@ from steady_tide.core.quantities import Floats
 Bools = NDArray[np.bool_]
 QUANTUM = 1 / 512
 """Shutters this close [stops] are priced alike where frames and exposures meet."""
+SCOPES = {consideration.key: consideration.scope for consideration in BLOCK_CONSIDERATIONS}
 
 
 @dataclass(frozen=True)
@@ -48,7 +49,10 @@ class Point:
 
 @dataclass(frozen=True)
 class BlockCosts:
-    """Prices of one block. frame (k,), exposure (o,), both (k, u); `kin` maps o to u."""
+    """Prices of one block. frame (k,), exposure (o,), both (k, u); `kin` maps o to u.
+
+    `terms` keeps the price of every single consideration in the shape of its scope.
+    """
 
     rows: Ints
     columns: Ints
@@ -58,25 +62,28 @@ class BlockCosts:
     kin: Ints
     order: Ints
     starts: Ints
+    terms: dict[str, Floats]
+
+    def term(self, key: str, row: int, column: int) -> float:
+        """Price of one consideration at one frame and exposure of the block."""
+        kept = self.terms[key]
+        at = self.kin[column] if SCOPES[key] == "both" else column
+        return float(kept[row if kept.shape[0] > 1 else 0, at if kept.shape[1] > 1 else 0])
 
 
 def price_block(rows: Ints, columns: Ints, block: Block) -> BlockCosts:
-    """All block considerations, summed by scope."""
-    sums: dict[str, Floats] = {"frame": np.zeros((len(rows), 1)), "exposure": np.zeros((1, len(columns)))}
-    for consideration in BLOCK_CONSIDERATIONS:
-        if consideration.scope in sums:
-            sums[consideration.scope] = sums[consideration.scope] + consideration.price(block)
+    """All block considerations, each and summed by scope."""
     steps = [np.rint(np.log2(chosen.shutter_s) / QUANTUM).astype(np.int64) for chosen in (block.aim, block.dark)]
     keys = (block.exposures.glass.astype(np.int64) << 40) + (steps[0][0] << 20) + steps[1][0]
     _, first, kin = np.unique(keys, return_index=True, return_inverse=True)
     meeting = Block(block.situation, block.tables, block.frames, block.exposures.take(first))
-    both = np.zeros((len(rows), len(first)))
-    for consideration in BLOCK_CONSIDERATIONS:
-        if consideration.scope == "both":
-            both = both + consideration.price(meeting)
+    terms = {one.key: one.price(meeting if one.scope == "both" else block) for one in BLOCK_CONSIDERATIONS}
+    frame, exposure, both = np.zeros((len(rows), 1)), np.zeros((1, len(columns))), np.zeros((len(rows), len(first)))
+    for key, price in terms.items():
+        {"frame": frame, "exposure": exposure, "both": both}[SCOPES[key]][...] += price
     order = np.argsort(kin, kind="stable")
     starts = np.searchsorted(kin[order], np.arange(len(first)))
-    return BlockCosts(rows, columns, sums["frame"][:, 0], sums["exposure"][0], both, kin, order, starts)
+    return BlockCosts(rows, columns, frame[:, 0], exposure[0], both, kin, order, starts, terms)
 
 
 @dataclass(frozen=True)
@@ -128,13 +135,25 @@ class Landscape:
         return self._costs[situation.bias_stops]
 
     @cached_property
+    def recording_terms(self) -> dict[str, Floats]:
+        """Price of each recording by consideration, shape (R,) each."""
+        choice = RecordingChoice(self.situation, self.recordings)
+        return {consideration.key: consideration.price(choice) for consideration in recording_room.TABLE}
+
+    @cached_property
     def recording_cost(self) -> Floats:
         """Cost of each recording, shape (R,)."""
-        choice = RecordingChoice(self.situation, self.recordings)
         total = np.zeros(len(self.recordings.mode))
-        for consideration in recording_room.TABLE:
-            total = total + consideration.price(choice)
+        for price in self.recording_terms.values():
+            total = total + price
         return total
+
+    def term(self, key: str, point: Point) -> float:
+        """Price of one consideration in a whole set."""
+        if key in self.recording_terms:
+            return float(self.recording_terms[key][point.recording])
+        costs, row = self._block_of(point.profile, point.frame)
+        return costs.term(key, row, int(np.searchsorted(costs.columns, point.exposure)))
 
     def _depth_ok(self, index: int) -> Bools:
         return np.asarray(self.recordings.depth >= self.situation.device.profiles[index].bit_depth)
@@ -286,6 +305,7 @@ class Landscape:
         allowed &= self.recordings.mode == self.frames.mode[frame]
         return int(np.argmin(np.where(allowed, self.recording_cost, np.inf)))
 
+    @lru_cache  # noqa: B019 - the landscape lives as long as one plan is made
     def _block_of(self, index: int, frame: int) -> tuple[BlockCosts, int]:
         for costs in self._block_costs(index):
             at = np.flatnonzero(costs.rows == frame)

@@ -65,14 +65,13 @@ function OpenScene({ scene }: { scene: SceneView }) {
   const outcome = setup.outcome;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
-      <SceneBar scene={scene} keeping={draft.keeping} onStep={(by) => step.mutate(by)} perform={perform} />
+      <SceneBar scene={scene} keeping={draft.keeping} onStep={(by) => step.mutate(by)} />
       <div className="grid flex-1 lg:grid-cols-[16.5rem_minmax(0,1fr)_27rem]">
         <BriefPanel draft={draft} outcome={outcome} />
         <section aria-label="The set" className="min-w-0 border-x rule">
           <CameraBar scene={scene} setup={setup} perform={perform} />
-          {problem ? <Notice>{problem}</Notice> : null}
           {outcome.outcome === "plan" ? (
-            <SetPanel plan={outcome} setupId={setup.id} perform={perform} />
+            <SetPanel plan={outcome} setupId={setup.id} perform={perform} problem={problem} />
           ) : (
             <ConflictPanel outcome={outcome} setup={setup} perform={perform} />
           )}

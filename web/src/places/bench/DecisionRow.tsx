@@ -13,10 +13,11 @@ type Props = {
   perform: Perform;
   /** Without the reason in the line, for settings that seldom need a look. */
   brief?: boolean;
+  problem: string;
 };
 
 /** One setting in a line; opened, its reasons, rivals and every value that could be pinned. */
-export function DecisionRow({ decision, open, onOpen, setupId, perform, brief = false }: Props) {
+export function DecisionRow({ decision, open, onOpen, setupId, perform, brief = false, problem }: Props) {
   const changed = decision.default_text !== "" && decision.default_text !== decision.text;
   return (
     <li className={`border-b border-hair/50 ${brief && open ? "col-span-2" : ""}`}>
@@ -24,7 +25,7 @@ export function DecisionRow({ decision, open, onOpen, setupId, perform, brief = 
         type="button"
         aria-expanded={open}
         onClick={onOpen}
-        className={`grid w-full ${brief && !open ? "grid-cols-[8.3rem_minmax(0,1fr)]" : "grid-cols-[8.3rem_8.4rem_minmax(0,1fr)]"} items-baseline gap-2 py-px text-left hover:bg-sea-wash`}
+        className={`grid w-full ${brief && !open ? "grid-cols-[9.2rem_minmax(0,1fr)]" : "grid-cols-[9.2rem_8.2rem_minmax(0,1fr)]"} items-baseline gap-2 py-px text-left hover:bg-sea-wash`}
       >
         <span className="text-soft">{decision.label}</span>
         <span className="flex items-baseline gap-1 font-semibold" data-setting={decision.setting}>
@@ -46,6 +47,11 @@ export function DecisionRow({ decision, open, onOpen, setupId, perform, brief = 
               : ""}
           </p>
           <Rivals decision={decision} />
+          {problem ? (
+            <p role="alert" className="mb-1.5 text-signal">
+              Refused: {problem}.
+            </p>
+          ) : null}
           <Options decision={decision} setupId={setupId} perform={perform} />
         </div>
       ) : null}

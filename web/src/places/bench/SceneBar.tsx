@@ -1,9 +1,10 @@
-import { Redo2, Undo2 } from "lucide-react";
+import { Pencil, Redo2, Undo2 } from "lucide-react";
+import { useState } from "react";
 import { Link } from "react-router";
 import type { SceneView } from "../../api/client";
 import type { Keeping } from "../../state/draft";
 import { Button } from "../../ui/Button";
-import type { Perform } from "./Bench";
+import { SceneSheet } from "./SceneSheet";
 
 const KEEPING: Record<Keeping, string> = {
   kept: "Everything is kept",
@@ -20,14 +21,17 @@ export function SceneBar({
   scene: SceneView;
   keeping: Keeping;
   onStep: (by: number) => void;
-  perform: Perform;
 }) {
+  const [open, setOpen] = useState(false);
   return (
     <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1 border-b rule bg-paper px-4 pt-2 pb-1.5">
       <Link to="/" className="text-soft hover:underline">
         {scene.shoot_name}
       </Link>
       <h1 className="text-[22px]">{scene.name}</h1>
+      <Button look="quiet" aria-label="Rename or delete this scene" onClick={() => setOpen(true)}>
+        <Pencil size={13} aria-hidden />
+      </Button>
       <span
         role="status"
         className={`ml-auto text-[12.5px] ${keeping === "kept" || keeping === "keeping" ? "text-soft" : "font-semibold text-signal"}`}
@@ -50,6 +54,7 @@ export function SceneBar({
       >
         <Redo2 size={14} aria-hidden /> Redo
       </Button>
+      {open ? <SceneSheet scene={scene} onClose={() => setOpen(false)} /> : null}
     </div>
   );
 }

@@ -3,13 +3,25 @@ import type { Decision, Plan } from "../../api/client";
 import { releasePins } from "../../state/acts";
 import { useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
+import { Notice } from "../../ui/Notice";
 import type { Perform } from "./Bench";
 import { DecisionRow } from "./DecisionRow";
 
 const TABLED = ["Frame", "Recording", "Exposure", "Colour"];
 
 /** The whole set: every setting, why, and what else was close. */
-export function SetPanel({ plan, setupId, perform }: { plan: Plan; setupId: string; perform: Perform }) {
+export function SetPanel({
+  plan,
+  setupId,
+  perform,
+  problem,
+}: {
+  plan: Plan;
+  setupId: string;
+  perform: Perform;
+  /** Why the last wish was refused; told where it was made. */
+  problem: string;
+}) {
   const vocabulary = useVocabulary();
   const [open, setOpen] = useState<string | null>(null);
   const rooms = vocabulary.data?.rooms ?? TABLED;
@@ -23,6 +35,7 @@ export function SetPanel({ plan, setupId, perform }: { plan: Plan; setupId: stri
       setupId={setupId}
       perform={perform}
       brief={!TABLED.includes(decision.room)}
+      problem={problem}
     />
   );
   return (
@@ -37,6 +50,7 @@ export function SetPanel({ plan, setupId, perform }: { plan: Plan; setupId: stri
           </Button>
         ) : null}
       </div>
+      {problem && open === null ? <Notice>{problem}</Notice> : null}
       {plan.prices.length > 0 ? (
         <ul
           aria-label="What this set pays"

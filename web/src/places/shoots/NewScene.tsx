@@ -7,6 +7,7 @@ import { useAddScene, useDevices } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { ChoiceField, FlagField, TextField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
+import { KitImport } from "./KitImport";
 
 export function NewScene({ shootId, onClose }: { shootId: string; onClose: () => void }) {
   const [name, setName] = useState("");
@@ -44,7 +45,7 @@ export function NewScene({ shootId, onClose }: { shootId: string; onClose: () =>
         />
         <fieldset>
           <legend className="text-[12px] text-soft">Cameras</legend>
-          {devices.data?.length === 0 ? <p>Your kit is empty: bring in a kit document first.</p> : null}
+          {devices.data?.length === 0 ? <KitImport /> : null}
           {(devices.data ?? []).map((device) => (
             <FlagField
               key={device.id}

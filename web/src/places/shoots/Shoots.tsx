@@ -6,7 +6,7 @@ import { useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { NewScene } from "./NewScene";
-import { NewShoot } from "./NewShoot";
+import { ChangeShoot, NewShoot } from "./ShootSheet";
 import { SmallTide } from "./SmallTide";
 
 /** The list of shoots: each scene's light against its marks, and what still needs deciding. */
@@ -37,13 +37,14 @@ export function Shoots() {
       ) : (
         shoots.data.map((shoot) => <Shoot key={shoot.id} shoot={shoot} />)
       )}
-      <NewShoot open={adding} onOpenChange={setAdding} />
+      {adding ? <NewShoot onClose={() => setAdding(false)} /> : null}
     </div>
   );
 }
 
 function Shoot({ shoot }: { shoot: ShootView }) {
   const [adding, setAdding] = useState(false);
+  const [changing, setChanging] = useState(false);
   const open = shoot.scenes
     .flatMap((scene) => scene.setups)
     .filter((setup) => setup.to_decide.length > 0).length;
@@ -75,9 +76,13 @@ function Shoot({ shoot }: { shoot: ShootView }) {
           </tbody>
         </table>
       )}
-      <footer className="px-4 py-2">
+      <footer className="flex gap-2 px-4 py-2">
         <Button onClick={() => setAdding(true)}>Add a scene</Button>
+        <Button look="quiet" className="text-soft" onClick={() => setChanging(true)}>
+          Name, place, day
+        </Button>
       </footer>
+      {changing ? <ChangeShoot shoot={shoot} onClose={() => setChanging(false)} /> : null}
       {adding ? <NewScene shootId={shoot.id} onClose={() => setAdding(false)} /> : null}
     </section>
   );

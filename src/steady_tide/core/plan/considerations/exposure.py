@@ -76,6 +76,11 @@ def _iso_base(block: Block) -> Floats:
     return np.asarray(np.log2(block.floor / lowest))
 
 
+def _iso_base_fact(block: Block) -> str:
+    above = one(_iso_base(block))
+    return f"{above:.0f} stops above the lowest give bright light away" if above else "the lowest it has"
+
+
 def _glass(block: Block) -> Floats:
     stance = GLASS_WEIGHT[block.situation.stance.filtering]
     return np.asarray(stance * (0.2 * block.nd_count + 0.4 * over(block.nd_count, 1.0)) + 1.0 * block.nd_flawed)
@@ -183,7 +188,7 @@ TABLE = (
         "exposure",
         0.08,
         _iso_base,
-        lambda b: f"floor {one(b.floor):.0f}",
+        _iso_base_fact,
         "assumed",
         about=(Setting.ISO_FLOOR,),
     ),

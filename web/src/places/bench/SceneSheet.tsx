@@ -1,0 +1,44 @@
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { Refused, type SceneView } from "../../api/client";
+import { renameScene } from "../../state/acts";
+import { useDeleteScene, useSceneAct } from "../../state/queries";
+import { Button } from "../../ui/Button";
+import { TextField } from "../../ui/Field";
+import { Remove } from "../../ui/Remove";
+import { Sheet } from "../../ui/Sheet";
+
+/** Rename a scene, or delete it. */
+export function SceneSheet({ scene, onClose }: { scene: SceneView; onClose: () => void }) {
+  const [name, setName] = useState(scene.name);
+  const rename = useSceneAct(scene.id, (text: string) => renameScene(scene.id, text));
+  const remove = useDeleteScene();
+  const go = useNavigate();
+  const error = rename.error ?? remove.error;
+  const refused = error instanceof Refused ? error : null;
+  return (
+    <Sheet open onOpenChange={(open) => !open && onClose()} title="This scene" about="Its name, or its end.">
+      <form
+        noValidate
+        className="grid gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          rename.mutate(name, { onSuccess: onClose });
+        }}
+      >
+        <TextField label="Name" value={name} problem={refused?.at("name")} onType={setName} />
+        {error && !refused ? (
+          <p role="alert" className="text-signal">
+            No connection. What you typed is still here.
+          </p>
+        ) : null}
+        <div className="flex flex-wrap items-center gap-3">
+          <Button look="strong" type="submit" disabled={rename.isPending}>
+            Keep it
+          </Button>
+          <Remove what="this scene" onRemove={() => remove.mutate(scene.id, { onSuccess: () => go("/") })} />
+        </div>
+      </form>
+    </Sheet>
+  );
+}

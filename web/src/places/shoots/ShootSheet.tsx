@@ -1,0 +1,104 @@
+import { useState } from "react";
+import { Refused, type ShootRequest, type ShootView } from "../../api/client";
+import { useAddShoot, useChangeShoot, useDeleteShoot } from "../../state/queries";
+import { Button } from "../../ui/Button";
+import { TextField } from "../../ui/Field";
+import { Remove } from "../../ui/Remove";
+import { Sheet } from "../../ui/Sheet";
+
+export function NewShoot({ onClose }: { onClose: () => void }) {
+  const add = useAddShoot();
+  return (
+    <ShootSheet
+      title="New shoot"
+      about="A name is enough; the rest can follow."
+      does="Make it"
+      start={{ name: "", place: "", day: "" }}
+      error={add.error}
+      busy={add.isPending}
+      onSave={(shoot) => add.mutate(shoot, { onSuccess: onClose })}
+      onClose={onClose}
+    />
+  );
+}
+
+export function ChangeShoot({ shoot, onClose }: { shoot: ShootView; onClose: () => void }) {
+  const change = useChangeShoot(shoot.id);
+  const remove = useDeleteShoot();
+  return (
+    <ShootSheet
+      title={shoot.name}
+      about="Name, place and day of this shoot."
+      does="Keep it"
+      start={{ name: shoot.name, place: shoot.place, day: shoot.day ?? "" }}
+      error={change.error ?? remove.error}
+      busy={change.isPending}
+      onSave={(saved) => change.mutate(saved, { onSuccess: onClose })}
+      onRemove={() => remove.mutate(shoot.id, { onSuccess: onClose })}
+      onClose={onClose}
+    />
+  );
+}
+
+type Typed = { name: string; place: string; day: string };
+
+function ShootSheet({
+  title,
+  about,
+  does,
+  start,
+  error,
+  busy,
+  onSave,
+  onRemove,
+  onClose,
+}: {
+  title: string;
+  about: string;
+  does: string;
+  start: Typed;
+  error: Error | null;
+  busy: boolean;
+  onSave: (shoot: ShootRequest) => void;
+  onRemove?: () => void;
+  onClose: () => void;
+}) {
+  const [typed, setTyped] = useState(start);
+  const refused = error instanceof Refused ? error : null;
+  const field = (name: keyof Typed, label: string, type: "text" | "date" = "text") => (
+    <TextField
+      label={label}
+      type={type}
+      value={typed[name]}
+      problem={refused?.at(name)}
+      onType={(text) => setTyped({ ...typed, [name]: text })}
+    />
+  );
+  return (
+    <Sheet open onOpenChange={(open) => !open && onClose()} title={title} about={about}>
+      <form
+        noValidate
+        className="grid gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          onSave({ name: typed.name, place: typed.place, day: typed.day || null });
+        }}
+      >
+        {field("name", "Name")}
+        {field("place", "Place")}
+        {field("day", "Day", "date")}
+        {error && !refused?.fields.length ? (
+          <p role="alert" className="text-signal">
+            {refused?.message ?? "No connection. What you typed is still here."}
+          </p>
+        ) : null}
+        <div className="flex flex-wrap items-center gap-3">
+          <Button look="strong" type="submit" disabled={busy}>
+            {does}
+          </Button>
+          {onRemove ? <Remove what="this shoot" onRemove={onRemove} /> : null}
+        </div>
+      </form>
+    </Sheet>
+  );
+}

@@ -1,0 +1,25 @@
+import { useState } from "react";
+import { Button } from "./Button";
+
+/** Removing something that undo does not bring back: pressed twice, the second time in words. */
+export function Remove({ what, onRemove }: { what: string; onRemove: () => void }) {
+  const [asked, setAsked] = useState(false);
+  if (!asked) {
+    return (
+      <Button look="quiet" className="text-signal" onClick={() => setAsked(true)}>
+        Delete {what}
+      </Button>
+    );
+  }
+  return (
+    <span className="flex flex-wrap items-center gap-2">
+      <span className="text-signal">This cannot be undone.</span>
+      <Button look="signal" onClick={onRemove}>
+        Delete {what} for good
+      </Button>
+      <Button look="quiet" onClick={() => setAsked(false)}>
+        Keep it
+      </Button>
+    </span>
+  );
+}

@@ -2,6 +2,9 @@
 
 import { api, got, type SceneView } from "../api/client";
 
+/** Do something to the scene on the bench; what is refused is told where it was wished. */
+export type Perform = (act: () => Promise<SceneView>) => void;
+
 export const choosePin = (
   setup_id: string,
   setting: string,

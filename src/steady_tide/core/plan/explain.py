@@ -12,6 +12,7 @@ from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
 from steady_tide.core.plan.considerations import recording as recording_room
 from steady_tide.core.plan.considerations.recording import RecordingChoice
 from steady_tide.core.plan.considerations.table import Consideration, Over
+from steady_tide.core.plan.feasibility import first_clash
 from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING_VALUES
 from steady_tide.core.plan.offers import Offer, offers, text_of
 from steady_tide.core.plan.plan import Decision, Option, Price, Rival, Turn
@@ -202,8 +203,6 @@ class Explainer:
         )
 
     def _refusal(self, setting: Setting, offer: Offer) -> str:
-        from steady_tide.core.plan.feasibility import first_clash
-
         clash = first_clash(self.landscape, setting, offer.value)
         device = self.situation.device.name
         if not clash:

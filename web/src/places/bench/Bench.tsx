@@ -2,7 +2,7 @@ import { useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { SceneView } from "../../api/client";
 import { Refused } from "../../api/client";
-import { redo, undo } from "../../state/acts";
+import { type Perform, redo, undo } from "../../state/acts";
 import { useBriefDraft } from "../../state/draft";
 import { useKeys } from "../../state/keys";
 import { useScene, useSceneAct } from "../../state/queries";
@@ -41,7 +41,7 @@ function OpenScene({ scene }: { scene: SceneView }) {
   const setup = scene.setups[at];
   const step = useSceneAct(scene.id, (by: number) => (by < 0 ? undo(scene.id) : redo(scene.id)));
   const act = useSceneAct(scene.id, (run: () => Promise<SceneView>) => run());
-  const perform = (run: () => Promise<SceneView>) =>
+  const perform: Perform = (run) =>
     act.mutate(run, {
       onSuccess: () => setProblem(""),
       onError: (error) =>
@@ -92,5 +92,3 @@ function OpenScene({ scene }: { scene: SceneView }) {
     </div>
   );
 }
-
-export type Perform = (run: () => Promise<SceneView>) => void;

@@ -1,9 +1,8 @@
 import { Link } from "react-router";
 import type { SceneView, SetupView } from "../../api/client";
-import { addCamera, chooseSchool, removeCamera } from "../../state/acts";
+import { addCamera, chooseSchool, type Perform, removeCamera } from "../../state/acts";
 import { useDevices, useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
-import type { Perform } from "./Bench";
 
 /** Which camera is planned, under which school. */
 export function CameraBar({

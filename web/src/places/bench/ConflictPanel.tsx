@@ -1,7 +1,6 @@
 import type { SetupView } from "../../api/client";
-import { choosePin, releasePins } from "../../state/acts";
+import { choosePin, type Perform, releasePins } from "../../state/acts";
 import { Button } from "../../ui/Button";
-import type { Perform } from "./Bench";
 
 /** Wishes that cannot be had together, the limit that says so, and the ways out. */
 export function ConflictPanel({

@@ -1,9 +1,8 @@
 import { Pin } from "lucide-react";
 import type { Decision, Option } from "../../api/client";
 import { stops } from "../../domain/format";
-import { choosePin } from "../../state/acts";
+import { choosePin, type Perform } from "../../state/acts";
 import { Button } from "../../ui/Button";
-import type { Perform } from "./Bench";
 
 type Props = {
   decision: Decision;

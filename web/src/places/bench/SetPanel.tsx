@@ -1,10 +1,9 @@
 import { useState } from "react";
 import type { Decision, Plan } from "../../api/client";
-import { releasePins } from "../../state/acts";
+import { type Perform, releasePins } from "../../state/acts";
 import { useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
-import type { Perform } from "./Bench";
 import { DecisionRow } from "./DecisionRow";
 
 const TABLED = ["Frame", "Recording", "Exposure", "Colour"];

@@ -18,13 +18,13 @@ from steady_tide.demo.load import demo_kit, demo_scenes  # noqa: E402
 ROUNDS = 9
 
 
-def median_ms(brief: Brief, device: Device, filters: list) -> float:
+def median_ms(brief: Brief, device: Device, bag: list) -> float:
     """Median over rounds of planning one scene [ms], after one round to warm up."""
     stance = SCHOOL_BY_KEY["even-keel"].stance
     times = []
     for _ in range(ROUNDS + 1):
         begun = time.perf_counter()
-        plan_scene(brief, device, stance=stance, filters=filters)
+        plan_scene(brief, device, stance=stance, bag=bag)
         times.append(1000 * (time.perf_counter() - begun))
     return statistics.median(times[1:])
 
@@ -44,15 +44,15 @@ def main() -> None:
     medians = []
     for scene in demo_scenes():
         brief = Brief.read(scene["brief"])
-        medians.append(median_ms(brief, richest, kit.filters))
+        medians.append(median_ms(brief, richest, kit.bag))
         print(f"  {scene['name']:<18} {richest.name}: {medians[-1]:6.1f}")
     print(f"  all scenes: median {statistics.median(medians):.1f} ms")
     brief = Brief.read(demo_scenes()[1]["brief"])
     print("Growth with the number of modes (The pilot gig)")
-    whole = median_ms(brief, richest, kit.filters)
+    whole = median_ms(brief, richest, kit.bag)
     for share in (0.25, 0.5, 1.0):
         part = with_modes(richest, share)
-        taken = median_ms(brief, part, kit.filters)
+        taken = median_ms(brief, part, kit.bag)
         frames = len(enumerate_frames(part).mode)
         print(f"  {len(part.modes):3d} modes, {frames:4d} frames: {taken:6.1f} ms, {taken / whole:.2f} of the whole")
 

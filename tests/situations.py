@@ -11,7 +11,7 @@ from steady_tide.core.plan.stance import SCHOOL_BY_KEY, Stance
 from steady_tide.demo.load import demo_kit, demo_scenes
 
 KIT: Kit = demo_kit()
-A4, BUILT_IN, MANUAL = KIT.devices
+A4, BUILT_IN, MANUAL, A2, D1 = KIT.devices
 SCENES: dict[str, dict[str, Any]] = {scene["name"]: scene["brief"] for scene in demo_scenes()}
 
 
@@ -27,7 +27,7 @@ def outcome(
     scene: Brief, device: Device = A4, school: str = "even-keel", *, stance: Stance | None = None, **pins: Any
 ) -> Plan | Conflict:
     """Plan with the demo bag."""
-    return plan_scene(scene, device, stance=stance or SCHOOL_BY_KEY[school].stance, filters=KIT.filters, pins=pins)
+    return plan_scene(scene, device, stance=stance or SCHOOL_BY_KEY[school].stance, bag=KIT.bag, pins=pins)
 
 
 def planned(scene: Brief, device: Device = A4, school: str = "even-keel", **pins: Any) -> Plan:

@@ -92,12 +92,12 @@ def test_a_pin_that_cannot_be_meant_is_refused(creator: TestClient, setting: str
 
 def test_beyond_a_depth_rating_the_camera_is_refused_in_words(creator: TestClient) -> None:
     scene = add_scene(creator, RAFTS)
-    answer = edit(creator, scene, {**RAFTS, "water": {"depth_m": 30, "housing_rating_m": None}})
+    answer = edit(creator, scene, {**RAFTS, "water": {"depth_m": 30, "housing_rating_m": 20}})
     outcome = answer.json()["setups"][0]["outcome"]
     assert outcome["outcome"] == "refused"
     assert outcome["problems"][0]["path"] == ["water", "depth_m"]
     listed = creator.get("/api/shoots").json()[0]["scenes"][0]["setups"][0]
-    assert "rated for 10 m" in listed["to_decide"][0]
+    assert "rated for 20 m" in listed["to_decide"][0]
 
 
 def test_a_card_follows_the_menu_and_ticks_hold_only_for_the_value_read(creator: TestClient) -> None:

@@ -24,7 +24,7 @@ def refused(change: Any) -> list[str]:
 def test_demo_devices_round_trip_and_are_consistent(device: Device) -> None:
     assert Device.read(device.plain()) == device
     assert not list(device.problems())
-    assert all(level.crop > 0 for level in device.stabilisation if level.key != "off")
+    assert all(level.crop > 0 or level.optical for level in device.stabilisation if level.key != "off")
 
 
 def test_the_phone_is_two_devices_on_the_same_lenses() -> None:
@@ -67,12 +67,10 @@ def test_a_kit_without_cameras_is_refused() -> None:
 def test_keys_in_a_kit_are_unique_and_variable_filters_make_sense() -> None:
     data = KIT.plain()
     data["devices"].append(data["devices"][0])
-    data["filters"].append(
-        {"kind": "nd", "key": "nd4", "label": "x", "stops": 4, "most_stops": 2, "fits": ["skarv-a4"]}
-    )
+    data["bag"].append({"kind": "nd", "key": "nd4", "label": "x", "stops": 4, "most_stops": 2, "fits": ["skarv-a4"]})
     with pytest.raises(BadInput) as error:
         checked_kit(Kit.read(data))
     said = {problem.where: problem.message for problem in error.value.problems}
-    assert "skarv-a4 is taken" in said["devices[3].key"]
-    assert "nd4 is taken" in said[f"filters[{len(data['filters']) - 1}].key"]
-    assert "at least 4" in said[f"filters[{len(data['filters']) - 1}].most_stops"]
+    assert "skarv-a4 is taken" in said["devices[5].key"]
+    assert "nd4 is taken" in said[f"bag[{len(data['bag']) - 1}].key"]
+    assert "at least 4" in said[f"bag[{len(data['bag']) - 1}].most_stops"]

@@ -11,7 +11,7 @@ from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief, planned
 
 DEVICES = {"A4": A4, "built-in": BUILT_IN, "manual": MANUAL}
 SUN = {"kind": "condition", "condition": "sun"}
-ANY_ND = {glass.key for glass in Situation(brief("The pilot gig"), Stance(), A4, KIT.filters).glasses} - {"none"}
+ANY_ND = {glass.key for glass in Situation(brief("The pilot gig"), Stance(), A4, KIT.bag).glasses} - {"none"}
 TABLE = [
     # scene, changes to its brief, device, school, setting, expected values, why
     ("Lantern market", {}, "A4", "even-keel", "shutter", {"1/50"}, "twice 25 fps: longer smears, shorter starves"),

@@ -4,6 +4,7 @@ import { CardPlace } from "./places/cards/CardPlace";
 import { Cards } from "./places/cards/Cards";
 import { Entry } from "./places/entry/Entry";
 import { House } from "./places/House";
+import { Kit } from "./places/kit/Kit";
 import { Nowhere } from "./places/Nowhere";
 import { Shoots } from "./places/shoots/Shoots";
 import { useSession } from "./state/queries";
@@ -32,6 +33,8 @@ export function App() {
           <Route path="scenes/:sceneId" element={<Bench />} />
           <Route path="cards" element={<Cards />} />
           <Route path="cards/:setupId" element={<CardPlace />} />
+          <Route path="kit" element={<Kit />} />
+          <Route path="kit/:deviceId" element={<Kit />} />
           <Route path="*" element={<Nowhere />} />
         </Route>
       </Routes>

@@ -1,17 +1,48 @@
-"""The kit: cameras to choose from, and their documents."""
+"""The kit: cameras and their mode tables, the bag, and both as documents."""
 
+from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Body, Response
+from pydantic import BaseModel, ConfigDict
 
 from steady_tide.api.context import RowsOf
 from steady_tide.api.problems import RESPONSES
-from steady_tide.core.kit.bag import Kit, checked_kit
-from steady_tide.core.kit.device import Device
+from steady_tide.core.kit.bag import BagItem, Kit, checked_kit
+from steady_tide.core.kit.device import Device, checked
+from steady_tide.core.plan.strengths import Strength
 from steady_tide.desk.kit import KitDesk
 from steady_tide.desk.views import DeviceView
+from steady_tide.formats.modes_csv import modes_to_csv
 
 router = APIRouter(prefix="/api/kit", tags=["kit"], responses=RESPONSES)
+
+
+class ModeTable(BaseModel):
+    """A mode table as CSV text."""
+
+    model_config = ConfigDict(extra="forbid")
+    csv: str
+
+
+@router.get("")
+def kit(rows: RowsOf) -> Kit:
+    """The whole kit as one document."""
+    return KitDesk(rows).kit()
+
+
+@router.put("")
+def take_in(rows: RowsOf, kit: Kit) -> list[DeviceView]:
+    """Add or replace the cameras and bag items of a kit document."""
+    desk = KitDesk(rows)
+    desk.take_in(checked_kit(kit))
+    return desk.devices()
+
+
+@router.get("/bag")
+def bag(rows: RowsOf) -> list[BagItem]:
+    """Everything in the bag."""
+    return KitDesk(rows).bag()
 
 
 @router.get("/devices")
@@ -26,9 +57,33 @@ def device(rows: RowsOf, device_id: UUID) -> Device:
     return KitDesk(rows).device(device_id)
 
 
-@router.put("")
-def take_in(rows: RowsOf, kit: Kit) -> list[DeviceView]:
-    """Add or replace the cameras and filters of a kit document."""
-    desk = KitDesk(rows)
-    desk.take_in(checked_kit(kit))
-    return desk.devices()
+@router.put("/devices/{device_id}")
+def replace(rows: RowsOf, device_id: UUID, device: Annotated[Device, Body()]) -> Device:
+    """Put another document in a camera's place."""
+    return KitDesk(rows).replace(device_id, checked(device))
+
+
+@router.delete("/devices/{device_id}", status_code=204)
+def delete(rows: RowsOf, device_id: UUID) -> None:
+    """Remove a camera no scene uses."""
+    KitDesk(rows).delete(device_id)
+
+
+@router.get("/devices/{device_id}/strengths")
+def strengths(rows: RowsOf, device_id: UUID) -> list[Strength]:
+    """What a camera is good at, by the planner."""
+    return KitDesk(rows).strengths(device_id)
+
+
+@router.get("/devices/{device_id}/modes", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
+def modes(rows: RowsOf, device_id: UUID) -> Response:
+    """A camera's mode table as CSV."""
+    device = KitDesk(rows).device(device_id)
+    name = f"attachment; filename={device.key}-modes.csv"
+    return Response(modes_to_csv(device.modes), media_type="text/csv", headers={"Content-Disposition": name})
+
+
+@router.put("/devices/{device_id}/modes")
+def replace_modes(rows: RowsOf, device_id: UUID, table: ModeTable) -> Device:
+    """Put another mode table, as CSV, into a camera."""
+    return KitDesk(rows).replace_modes(device_id, table.csv)

@@ -41,6 +41,20 @@ class TickRequest(BaseModel):
     read_back: bool
 
 
+class ConfirmRequest(BaseModel):
+    """The revision of the scene whose card was seen."""
+
+    model_config = ConfigDict(extra="forbid")
+    revision: Annotated[int, Field(ge=0, le=2_000_000_000)]
+
+
+class SlotRequest(BaseModel):
+    """A preset slot of the camera."""
+
+    model_config = ConfigDict(extra="forbid")
+    slot: Annotated[int, Field(ge=1, le=50)]
+
+
 Address = Annotated[str, Query(max_length=400, pattern=r"^https?://[^\s]+$")]
 
 
@@ -79,6 +93,18 @@ def card(rows: RowsOf, setup_id: UUID) -> CardView:
 def tick(rows: RowsOf, setup_id: UUID, setting: SettingName, note: TickRequest) -> CardView:
     """Note that a value was read back."""
     return Cards(rows).tick(setup_id, setting, value=note.value, read_back=note.read_back)
+
+
+@router.post("/{setup_id}/card/confirm")
+def confirm(rows: RowsOf, setup_id: UUID, seen: ConfirmRequest) -> CardView:
+    """Note the whole card as dialled into the camera."""
+    return Cards(rows).confirm(setup_id, revision=seen.revision)
+
+
+@router.put("/{setup_id}/slot")
+def choose_slot(rows: RowsOf, setup_id: UUID, choice: SlotRequest) -> CardView:
+    """Put the card on another preset slot."""
+    return Cards(rows).choose_slot(setup_id, choice.slot)
 
 
 @router.delete("/{setup_id}/card")

@@ -62,7 +62,7 @@ def _plan(arguments: argparse.Namespace) -> Plan | Conflict:
     refused: list[BadInput] = []
     for device in _devices(kit, arguments.device):
         try:
-            outcomes.append(plan_scene(brief, device, stance=stance, filters=kit.filters, pins=pins))
+            outcomes.append(plan_scene(brief, device, stance=stance, bag=kit.bag, pins=pins))
         except BadInput as error:  # one camera may be unfit for the place while another is not
             refused.append(error)
     if not outcomes:

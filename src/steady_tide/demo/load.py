@@ -11,6 +11,7 @@ from steady_tide.core.kit.bag import Kit, checked_kit
 from steady_tide.core.plan.brief import Brief
 from steady_tide.desk.accounts import create_account, find_account
 from steady_tide.desk.bench import Bench, Camera
+from steady_tide.desk.dialled import Dialled
 from steady_tide.desk.kit import KitDesk
 from steady_tide.desk.shoots import Shoots
 from steady_tide.store.owned import Rows
@@ -18,7 +19,7 @@ from steady_tide.store.tables import Account
 
 EMAIL = "ro@hallin.invalid"
 NAME = "Ro Vantongeren"
-DEVICES = ("skarv-a4", "lumme-8-built-in", "lumme-8-manual")
+DEVICES = ("skarv-a4", "lumme-8-built-in", "lumme-8-manual", "skarv-a2", "kittiwake-d1")
 
 
 def data(name: str) -> Any:
@@ -28,9 +29,7 @@ def data(name: str) -> Any:
 
 def demo_kit() -> Kit:
     """The demo kit as one document."""
-    return checked_kit(
-        Kit.read({"devices": [data(f"{key}.json") for key in DEVICES], "filters": data("filters.json")["filters"]})
-    )
+    return checked_kit(Kit.read({"devices": [data(f"{key}.json") for key in DEVICES], **data("bag.json")}))
 
 
 def demo_scenes() -> list[dict[str, Any]]:
@@ -51,7 +50,10 @@ def load_demo(session: Session) -> Account:
     bench = Bench(rows)
     for scene in demo_scenes():
         cameras = [
-            Camera(devices[camera["device"]], camera["school"], camera.get("pins", {})) for camera in scene["cameras"]
+            Camera(devices[camera["device"]], camera["school"], camera.get("pins", {}), camera.get("slot"))
+            for camera in scene["cameras"]
         ]
         bench.add_scene(shoot.id, name=scene["name"], brief=Brief.read(scene["brief"]), cameras=cameras)
+    for left in data("scenes.json")["dialled"]:
+        Dialled(rows).confirm(devices[left["device"]], left["slot"], left["values"])
     return account

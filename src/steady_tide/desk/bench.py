@@ -21,11 +21,12 @@ DEFAULT_SCHOOL = "even-keel"
 
 @dataclass(frozen=True)
 class Camera:
-    """A camera to put on a scene: which one, under which school, with which pins."""
+    """A camera to put on a scene: which one, under which school, with which pins, in which preset slot."""
 
     device_id: UUID
     school: str = DEFAULT_SCHOOL
     pins: Mapping[str, Value] = field(default_factory=dict)
+    slot: int | None = None
 
 
 class Bench:
@@ -133,11 +134,22 @@ class Bench:
     def _add_setup(self, scene: SceneRow, camera: Camera) -> None:
         device = self.rows.get(DeviceRow, camera.device_id)
         position = len(History(self.rows, scene).setups())
+        slot = camera.slot or self._next_slot(device)
         self.rows.add(
             SetupRow(
-                scene_id=scene.id, device_id=device.id, position=position, school=camera.school, pins=dict(camera.pins)
+                scene_id=scene.id,
+                device_id=device.id,
+                position=position,
+                slot=slot,
+                school=camera.school,
+                pins=dict(camera.pins),
             )
         )
+
+    def _next_slot(self, device: DeviceRow) -> int:
+        """The preset slot after those other scenes use on this camera, beginning again at the end."""
+        used = len(self.rows.all(self.rows.query(SetupRow).where(SetupRow.device_id == device.id)))
+        return used % int(device.document["preset_slots"]) + 1
 
     def _kept(self, scene: SceneRow, label: str) -> SceneView:
         self.rows.session.flush()

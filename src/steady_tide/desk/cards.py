@@ -1,4 +1,4 @@
-"""Cards: what to dial into a camera, in the order of its menu, with read-back ticks."""
+"""Cards: what to dial into a camera, in the order of its menu, against what is on it now."""
 
 from uuid import UUID
 
@@ -7,8 +7,10 @@ from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.plan import Plan
 from steady_tide.core.plan.stance import SCHOOL_BY_KEY
+from steady_tide.desk.dialled import FITTED_BY_HAND, Dialled, value_text
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import CardLine, CardView
+from steady_tide.store.errors import Stale
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import ReadBackRow, SceneRow, SetupRow, ShootRow
 
@@ -18,6 +20,7 @@ class Cards:
 
     def __init__(self, rows: Rows) -> None:
         self.rows = rows
+        self.dialled = Dialled(rows)
 
     def card(self, setup_id: UUID) -> CardView:
         """The card of a camera on a scene."""
@@ -36,25 +39,33 @@ class Cards:
             shoot_name=shoot.name,
             device_name=device.name,
             school_name=SCHOOL_BY_KEY[setup.school].name,
+            slot=setup.slot,
+            slots=device.preset_slots,
             outcome=outcome,
             lines=self._lines(setup, device, plan) if plan else [],
             made_from=f"rules {plan.rules_version}, profile {plan.profile_digest}" if plan else "",
+            revision=scene.revision,
         )
 
     def _lines(self, setup: SetupRow, device: Device, plan: Plan) -> list[CardLine]:
         ticked = {row.setting: row.value for row in self._ticks(setup.id)}
+        now = self.dialled.slot(setup.device_id, setup.slot)
         order = {entry.setting: index for index, entry in enumerate(device.menu)}
-        decided = [d for d in plan.decisions if d.setting in order or d.value != "none"]
-        shown = [d for d in decided if d.setting in order or d.setting in ("nd_filter", "colour_filter")]
-        shown.sort(key=lambda decision: order.get(decision.setting, -1))
-        return [
-            CardLine(
-                decision=decision,
-                changed=decision.default is None or str(decision.default) != str(decision.value),
-                read_back=ticked.get(decision.setting.value) == str(decision.value),
+        fitted = [d for d in plan.decisions if d.setting in FITTED_BY_HAND and d.value != "none"]
+        menu = sorted((d for d in plan.decisions if d.setting in order), key=lambda decision: order[decision.setting])
+        lines = []
+        for decision in [*fitted, *menu]:
+            on_camera = now.get(decision.setting.value)
+            assumed = on_camera if on_camera is not None else str(decision.default)
+            lines.append(
+                CardLine(
+                    decision=decision,
+                    now=value_text(decision, on_camera) if on_camera is not None else None,
+                    changed=assumed != str(decision.value),
+                    read_back=ticked.get(decision.setting.value) == str(decision.value),
+                )
             )
-            for decision in shown
-        ]
+        return lines
 
     def _ticks(self, setup_id: UUID) -> list[ReadBackRow]:
         return self.rows.all(self.rows.query(ReadBackRow).where(ReadBackRow.setup_id == setup_id))
@@ -62,24 +73,53 @@ class Cards:
     def tick(self, setup_id: UUID, setting: str, *, value: str, read_back: bool) -> CardView:
         """Note that a value was read back from the camera, or take the note back.
 
-        Raises BadInput when the card says another value by now: nobody ticks what changed.
+        A value read back is on the camera: it is noted as dialled in. Raises BadInput when
+        the card says another value by now: nobody ticks what changed.
         """
-        self.rows.get(SetupRow, setup_id, lock=True)
+        setup = self.rows.get(SetupRow, setup_id, lock=True)
         card = self.card(setup_id)
         line = next((line for line in card.lines if line.decision.setting == setting), None)
         if line is None:
             raise BadInput([Problem(("setting",), "this card has no such line")])
         if str(line.decision.value) != value:
             raise BadInput([Problem(("value",), f"the card says {line.decision.text} now; read it again")])
+        self._set_tick(setup_id, setting, value if read_back else None)
+        if read_back:
+            self.dialled.confirm(setup.device_id, setup.slot, {setting: value})
+        self.rows.session.flush()
+        return self.card(setup_id)
+
+    def _set_tick(self, setup_id: UUID, setting: str, value: str | None) -> None:
         kept = {row.setting: row for row in self._ticks(setup_id)}.get(setting)
         if kept is not None:
             self.rows.delete(kept)
-        if read_back:
+        if value is not None:
             self.rows.add(ReadBackRow(setup_id=setup_id, setting=setting, value=value))
+
+    def confirm(self, setup_id: UUID, *, revision: int) -> CardView:
+        """Note the whole card as dialled in. Raises Stale when the scene changed since the card was shown."""
+        setup = self.rows.get(SetupRow, setup_id, lock=True)
+        card = self.card(setup_id)
+        if card.revision != revision:
+            raise Stale("the scene has changed since this card was shown; look at it again")
+        values = {line.decision.setting.value: str(line.decision.value) for line in card.lines}
+        for setting, value in values.items():
+            self._set_tick(setup_id, setting, value)
+        self.dialled.confirm(setup.device_id, setup.slot, values)
+        self.rows.session.flush()
         return self.card(setup_id)
 
+    def choose_slot(self, setup_id: UUID, slot: int) -> CardView:
+        """Put the card on another preset slot of its camera; ticks were for the old one."""
+        setup = self.rows.get(SetupRow, setup_id, lock=True)
+        slots = Planner(self.rows).device(setup.device_id).preset_slots
+        if not 1 <= slot <= slots:
+            raise BadInput([Problem(("slot",), f"this camera has slots 1 to {slots}")])
+        setup.slot = slot
+        return self.clear(setup_id)
+
     def clear(self, setup_id: UUID) -> CardView:
-        """Take all ticks back, before the next dialling in."""
+        """Take all ticks back, before the next dialling in; what is on the camera stays known."""
         self.rows.get(SetupRow, setup_id, lock=True)
         for row in self._ticks(setup_id):
             self.rows.delete(row)

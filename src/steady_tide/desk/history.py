@@ -28,7 +28,8 @@ class History:
 
     def _state(self) -> dict[str, Any]:
         cameras = [
-            {"id": str(s.id), "device_id": str(s.device_id), "school": s.school, "pins": s.pins} for s in self.setups()
+            {"id": str(s.id), "device_id": str(s.device_id), "slot": s.slot, "school": s.school, "pins": s.pins}
+            for s in self.setups()
         ]
         return {"name": self.scene.name, "brief": self.scene.brief, "setups": cameras}
 
@@ -87,7 +88,7 @@ class History:
             if setup is None:
                 device_id = UUID(wanted["device_id"])
                 setup = SetupRow(id=UUID(wanted["id"]), scene_id=self.scene.id, device_id=device_id, position=position,
-                                 school=wanted["school"], pins=wanted["pins"])  # fmt: skip
+                                 slot=wanted["slot"], school=wanted["school"], pins=wanted["pins"])  # fmt: skip
                 self.rows.add(setup)
             setup.position, setup.school, setup.pins = position, wanted["school"], wanted["pins"]
         for gone in there.values():

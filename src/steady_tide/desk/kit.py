@@ -1,12 +1,21 @@
-"""The kit of an account: cameras and filters as documents."""
+"""The kit of an account: cameras and the bag as documents."""
 
 from uuid import UUID
 
-from steady_tide.core.kit.bag import Kit
-from steady_tide.core.kit.device import Device
+from pydantic import TypeAdapter
+from sqlalchemy import select
+
+from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.kit.bag import BagItem, Kit
+from steady_tide.core.kit.device import Device, checked
+from steady_tide.core.plan.strengths import Strength, strengths
 from steady_tide.desk.views import DeviceView
+from steady_tide.formats.modes_csv import modes_from_csv
+from steady_tide.store.errors import Taken
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import DeviceRow, FilterRow
+from steady_tide.store.tables import BagRow, DeviceRow, SetupRow
+
+_item: TypeAdapter[BagItem] = TypeAdapter(BagItem)
 
 
 class KitDesk:
@@ -18,7 +27,7 @@ class KitDesk:
     def devices(self) -> list[DeviceView]:
         """Every camera as a choice, in the order it came in."""
         views = []
-        for row in self.rows.all(self.rows.query(DeviceRow).order_by(DeviceRow.created_at, DeviceRow.key)):
+        for row in self.rows.all(self.rows.query(DeviceRow).order_by(DeviceRow.position, DeviceRow.key)):
             device = Device.model_validate(row.document)
             views.append(
                 DeviceView(id=row.id, key=device.key, name=device.name, kind=device.kind, modes=len(device.modes))
@@ -29,21 +38,64 @@ class KitDesk:
         """One camera's document."""
         return Device.model_validate(self.rows.get(DeviceRow, device_id).document)
 
+    def bag(self) -> list[BagItem]:
+        """Everything in the bag."""
+        rows = self.rows.all(self.rows.query(BagRow).order_by(BagRow.position, BagRow.key))
+        return [_item.validate_python(row.document) for row in rows]
+
+    def kit(self) -> Kit:
+        """The whole kit as one document. Raises BadInput while there is no camera in it."""
+        devices = [self.device(view.id) for view in self.devices()]
+        if not devices:
+            raise BadInput([Problem(("devices",), "there is no camera in the kit yet")])
+        return Kit(devices=devices, bag=self.bag())
+
+    def strengths(self, device_id: UUID) -> list[Strength]:
+        """What a camera is good at, with this bag."""
+        return strengths(self.device(device_id), self.bag())
+
+    def replace(self, device_id: UUID, device: Device) -> Device:
+        """Put another checked document in a camera's place. Raises Taken when its key is another's."""
+        row = self.rows.get(DeviceRow, device_id, lock=True)
+        other = self.rows.session.scalar(
+            self.rows.query(DeviceRow).where(DeviceRow.key == device.key, DeviceRow.id != device_id)
+        )
+        if other is not None:
+            raise Taken(f"{device.key} is the key of another camera in your kit")
+        row.key, row.document, row.document_version = device.key, device.plain(), device.version
+        return device
+
+    def replace_modes(self, device_id: UUID, table: str) -> Device:
+        """Put another mode table, as CSV, into a camera's document."""
+        document = self.device(device_id).plain()
+        document["modes"] = modes_from_csv(table)
+        return self.replace(device_id, checked(Device.read(document)))
+
+    def delete(self, device_id: UUID) -> None:
+        """Remove a camera. Raises Taken while scenes use it."""
+        row = self.rows.get(DeviceRow, device_id, lock=True)
+        if self.rows.session.scalar(select(SetupRow.id).where(SetupRow.device_id == row.id).limit(1)):
+            raise Taken("scenes use this camera; take it off them first")
+        self.rows.delete(row)
+
     def take_in(self, kit: Kit) -> dict[str, UUID]:
         """Add or replace everything of a checked kit document; returns the ids of its cameras by key."""
         known = {row.key: row for row in self.rows.all(self.rows.query(DeviceRow))}
-        ids = {}
+        ids, last = {}, max((row.position for row in known.values()), default=-1)
         for device in kit.devices:
             row = known.get(device.key)
             if row is None:
-                row = self.rows.add(DeviceRow(key=device.key, document=device.plain(), document_version=device.version))
+                last += 1
+                row = self.rows.add(
+                    DeviceRow(key=device.key, position=last, document=device.plain(), document_version=device.version)
+                )
             else:
                 row.document, row.document_version = device.plain(), device.version
             ids[device.key] = row.id
-        bag = {row.key: row for row in self.rows.all(self.rows.query(FilterRow))}
-        for position, item in enumerate(kit.filters):
+        bag = {row.key: row for row in self.rows.all(self.rows.query(BagRow))}
+        for position, item in enumerate(kit.bag):
             if item.key in bag:
                 bag[item.key].document = item.plain()
             else:
-                self.rows.add(FilterRow(key=item.key, position=position, document=item.plain()))
+                self.rows.add(BagRow(key=item.key, position=position, document=item.plain()))
         return ids

@@ -5,11 +5,12 @@ from uuid import UUID
 
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.plan import Conflict, Plan
+from steady_tide.desk.dialled import Dialled, leftovers
 from steady_tide.desk.history import History
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary, SetupSummary, ShootView
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import SceneRow, ShootRow
+from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
 
 
 class Shoots:
@@ -55,6 +56,11 @@ class Shoots:
             scenes=[self._scene(scene, planner) for scene in scenes],
         )
 
+    def _leftovers(self, setup: SetupRow, outcome: Outcome) -> list[str]:
+        if not isinstance(outcome, Plan):
+            return []
+        return leftovers(outcome, Dialled(self.rows).slot(setup.device_id, setup.slot), setup.slot)
+
     def _scene(self, scene: SceneRow, planner: Planner) -> SceneSummary:
         brief = Brief.model_validate(scene.brief)
         setups = []
@@ -67,6 +73,7 @@ class Shoots:
                     outcome=outcome.outcome,
                     headline=_headline(outcome),
                     to_decide=to_decide(outcome),
+                    leftovers=self._leftovers(setup, outcome),
                     light=_light(outcome),
                 )
             )

@@ -80,6 +80,7 @@ class SetupSummary(View):
     outcome: Literal["plan", "conflict", "refused"]
     headline: str
     to_decide: list[str]
+    leftovers: list[str]
     light: LightSummary | None
 
 
@@ -103,9 +104,10 @@ class ShootView(View):
 
 
 class CardLine(View):
-    """One line of a card: the camera's own label, the value, and whether it was read back."""
+    """One line of a card. now: the value last confirmed on the camera; changed: against that, or its default."""
 
     decision: Decision
+    now: str | None
     changed: bool
     read_back: bool
 
@@ -120,6 +122,9 @@ class CardView(View):
     shoot_name: str
     device_name: str
     school_name: str
+    slot: int
+    slots: int
+    revision: int
     outcome: Outcome
     lines: list[CardLine]
     made_from: str

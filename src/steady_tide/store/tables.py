@@ -81,14 +81,15 @@ class DeviceRow(Owned, Base):
     __tablename__ = "devices"
     __table_args__ = (UniqueConstraint("account_id", "key"), UniqueConstraint("id", "account_id"))
     key: Mapped[str] = mapped_column(String(60))
+    position: Mapped[int]
     document: Mapped[Json]
     document_version: Mapped[int]
 
 
-class FilterRow(Owned, Base):
-    """A filter of an account's bag."""
+class BagRow(Owned, Base):
+    """An item of an account's bag."""
 
-    __tablename__ = "filters"
+    __tablename__ = "bag_items"
     __table_args__ = (UniqueConstraint("account_id", "key"),)
     key: Mapped[str] = mapped_column(String(60))
     position: Mapped[int]
@@ -134,6 +135,7 @@ class SetupRow(Owned, Base):
     scene_id: Mapped[UUID] = mapped_column(index=True)
     device_id: Mapped[UUID] = mapped_column(index=True)
     position: Mapped[int]
+    slot: Mapped[int] = mapped_column(default=1)
     school: Mapped[str] = mapped_column(String(60))
     pins: Mapped[Json] = mapped_column(default=dict)
 
@@ -164,6 +166,21 @@ class PlanRow(Owned, Base):
     fingerprint: Mapped[str] = mapped_column(String(64))
     outcome: Mapped[Json]
     made_at: Mapped[datetime] = mapped_column(server_default=func.now(), onupdate=func.now())
+
+
+class DialledRow(Owned, Base):
+    """A value last confirmed on a camera, by preset slot: what is dialled into it now."""
+
+    __tablename__ = "dialled"
+    __table_args__ = (
+        UniqueConstraint("device_id", "slot", "setting"),
+        ForeignKeyConstraint(["device_id", "account_id"], ["devices.id", "devices.account_id"], ondelete="CASCADE"),
+    )
+    device_id: Mapped[UUID]
+    slot: Mapped[int]
+    setting: Mapped[str] = mapped_column(String(40))
+    value: Mapped[str] = mapped_column(String(120))
+    confirmed_at: Mapped[datetime] = mapped_column(server_default=func.now())
 
 
 class ReadBackRow(Owned, Base):

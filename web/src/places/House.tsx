@@ -8,8 +8,9 @@ import { Button } from "../ui/Button";
 import { KeySheet } from "./KeySheet";
 
 const PLACES = [
-  { to: "/", name: "Shoots" },
-  { to: "/cards", name: "Cards" },
+  { to: "/", name: "Shoots", end: true },
+  { to: "/cards", name: "Cards", end: false },
+  { to: "/kit", name: "Kit", end: false },
 ];
 
 /** The frame around every place. */
@@ -30,7 +31,7 @@ export function House({ name, demo }: { name: string; demo: boolean }) {
             <NavLink
               key={place.to}
               to={place.to}
-              end
+              end={place.end}
               className="rounded-sm px-2 py-0.5 hover:bg-sea-wash aria-[current=page]:bg-sea-wash aria-[current=page]:font-semibold"
             >
               {place.name}

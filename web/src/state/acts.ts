@@ -1,6 +1,6 @@
 /** What can be done to a scene, as calls to the service. */
 
-import { api, got, type SceneView } from "../api/client";
+import { api, type CardView, got, type SceneView } from "../api/client";
 
 /** Do something to the scene on the bench; what is refused is told where it was wished. */
 export type Perform = (act: () => Promise<SceneView>) => void;
@@ -37,3 +37,11 @@ export const undo = (scene_id: string): Promise<SceneView> =>
 
 export const redo = (scene_id: string): Promise<SceneView> =>
   got(api.POST("/api/scenes/{scene_id}/redo", { params: { path: { scene_id } } }));
+
+export const confirmCard = (setup_id: string, revision: number): Promise<CardView> =>
+  got(
+    api.POST("/api/setups/{setup_id}/card/confirm", { params: { path: { setup_id } }, body: { revision } }),
+  );
+
+export const chooseSlot = (setup_id: string, slot: number): Promise<CardView> =>
+  got(api.PUT("/api/setups/{setup_id}/slot", { params: { path: { setup_id } }, body: { slot } }));

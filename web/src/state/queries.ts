@@ -1,7 +1,7 @@
 /** Server state: one cache, read by key. Nothing of it is kept anywhere else. */
 
 import { QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import type { Kit, SceneRequest } from "../api/client";
+import type { CardView, Kit, SceneRequest } from "../api/client";
 import { api, got, Refused, type SceneView, type ShootRequest } from "../api/client";
 
 export const client = new QueryClient({
@@ -97,7 +97,7 @@ export function useTakeInKit() {
       }
       return got(api.PUT("/api/kit", { body: kit as Kit }));
     },
-    onSuccess: (devices) => cache.setQueryData(["devices"], devices),
+    onSuccess: () => cache.invalidateQueries(),
   });
 }
 
@@ -162,6 +162,19 @@ export function useTick(setup_id: string) {
         }),
       ),
     onSuccess: (card) => cache.setQueryData(KEYS.card(setup_id), card),
+    onError: () => cache.invalidateQueries({ queryKey: KEYS.card(setup_id) }),
+  });
+}
+
+/** An act on a card that answers with the card anew. */
+export function useCardAct<Given>(setup_id: string, act: (given: Given) => Promise<CardView>) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: act,
+    onSuccess: (card) => {
+      cache.setQueryData(KEYS.card(setup_id), card);
+      cache.invalidateQueries({ queryKey: KEYS.shoots });
+    },
     onError: () => cache.invalidateQueries({ queryKey: KEYS.card(setup_id) }),
   });
 }

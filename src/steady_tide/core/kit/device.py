@@ -163,6 +163,8 @@ class Device(Part):
     battery: Battery
     depth_rating_m: float = Field(ge=0, le=200, description="Bare body [m]; 0 when it must stay dry.")
     heat_limit_minutes: float | None = Field(default=None, gt=0, description="In its hardest mode at 25 degrees C.")
+    flight_minutes: float | None = Field(default=None, gt=0, le=600, description="A drone's, on a fresh cell at 20 C.")
+    landing_reserve: float = Field(default=0.25, ge=0, lt=0.9, description="Share of the flight kept for landing.")
     card_mb_s: float = Field(gt=0, description="What the card or storage in it sustains [MB/s].")
     preset_slots: int = Field(default=1, ge=1, le=50)
     menu: list[MenuEntry]

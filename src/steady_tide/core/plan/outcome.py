@@ -224,9 +224,9 @@ def figures(view: PointView) -> list[Figure]:
 def headline(decisions: Sequence[Decision]) -> str:
     """The set in one line."""
     texts = {decision.setting: decision.text for decision in decisions}
-    shutter_and_filter = f"ND: {texts[Setting.ND_FILTER]}" if texts[Setting.ND_FILTER] != "none" else "bare lens"
+    glass = texts[Setting.ND_FILTER] if texts[Setting.ND_FILTER] != "none" else "bare lens"
     parts = [texts[setting] for setting in HEADLINE[:-1] if setting in texts]
-    return " · ".join([*parts, shutter_and_filter])
+    return " · ".join([*parts, glass])
 
 
 def cautions(situation: Situation) -> list[str]:

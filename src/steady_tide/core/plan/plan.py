@@ -149,6 +149,7 @@ class Plan(Part):
     in_light: list[InLight]
     figures: list[Figure]
     prices: list[Price]
+    bring: list[str]
     cautions: list[str]
     assumptions: list[str]
 

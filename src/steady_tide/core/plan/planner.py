@@ -5,10 +5,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.kit.bag import Filter
+from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.bringing import shortfalls, to_bring
 from steady_tide.core.plan.considerations.exposure import control_kind
 from steady_tide.core.plan.considerations.picture import battery_minutes
 from steady_tide.core.plan.considerations.table import one
@@ -38,7 +39,7 @@ def plan_scene(
     device: Device,
     *,
     stance: Stance,
-    filters: Sequence[Filter] = (),
+    bag: Sequence[BagItem] = (),
     pins: Mapping[str, object] | None = None,
 ) -> Plan | Conflict:
     """Plan one scene on one device.
@@ -47,7 +48,7 @@ def plan_scene(
     Raises BadInput for pins that name no setting or an impossible value. Returns a Conflict
     when the device cannot satisfy the pins together.
     """
-    situation = Situation(brief, stance, device, tuple(filters))
+    situation = Situation(brief, stance, device, tuple(bag))
     wished = read_pins(pins or {})
     _refuse_unfit_place(situation)
     matched, wrong = match_pins(situation, wished)
@@ -69,9 +70,14 @@ def _refuse_unfit_place(situation: Situation) -> None:
         raise BadInput([Problem(("water",), "say how deep and in what water")])
     if water is None:
         return
-    rating = water.housing_rating_m if water.housing_rating_m is not None else device.depth_rating_m
+    housing = situation.housing
+    if water.housing_rating_m is not None:
+        rating, what = water.housing_rating_m, "the housing is"
+    elif housing is not None:
+        rating, what = housing.depth_rating_m, f"{housing.label} is"
+    else:
+        rating, what = device.depth_rating_m, f"{device.name} without a housing is"
     if water.depth_m > rating:
-        what = "the housing is" if water.housing_rating_m is not None else f"{device.name} without a housing is"
         text = f"{what} rated for {rating:g} m; plan no deeper, or take a housing rated for it"
         raise BadInput([Problem(("water", "depth_m"), text)])
 
@@ -99,7 +105,8 @@ def _write(landscape: Landscape, point: Point) -> Plan:
         ledger=ledger_part(view),
         in_light=in_lights(view),
         figures=figures(view),
-        prices=view.prices(),
+        prices=[*shortfalls(view), *view.prices()],
+        bring=to_bring(view),
         cautions=cautions(situation),
         assumptions=told_assumptions(situation),
     )

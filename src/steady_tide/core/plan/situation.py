@@ -4,8 +4,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
+import numpy as np
+
 from steady_tide.core.exposure.offered import filter_stacks
-from steady_tide.core.kit.bag import ColourFilter, Filter, NdFilter
+from steady_tide.core.kit.bag import BagItem, Cell, ColourFilter, Housing, MemoryCard, NdFilter
 from steady_tide.core.kit.device import Device
 from steady_tide.core.light.level import LightLevel, level
 from steady_tide.core.motion.blur import SHAKE_DEG_PER_S, WATER_INDEX
@@ -16,6 +18,8 @@ MOST_STACKED = 2
 PORT_LOSS_STOPS = {"bare": 0.0, "flat": 0.1, "dome": 0.1}
 """**Assumed** loss in the window of a housing [stops]."""
 NO_FILTER = "none"
+EXHAUSTED_HEALTH = 0.3
+"""A cell with less of its capacity left than this share is not planned with. **Assumed**."""
 
 
 @dataclass(frozen=True)
@@ -36,7 +40,7 @@ class Situation:
     brief: Brief
     stance: Stance
     device: Device
-    filters: tuple[Filter, ...]
+    bag: tuple[BagItem, ...]
     bias_stops: float = 0.0
     colour_filter: str = NO_FILTER
 
@@ -88,7 +92,7 @@ class Situation:
     @cached_property
     def colour_filters(self) -> tuple[ColourFilter, ...]:
         """Colour filters of the bag that fit this device."""
-        return tuple(f for f in self.filters if isinstance(f, ColourFilter) and self.device.key in f.fits)
+        return tuple(f for f in self.bag if isinstance(f, ColourFilter) and self.device.key in f.fits)
 
     @property
     def colour_loss_stops(self) -> float:
@@ -96,16 +100,60 @@ class Situation:
         return next((f.stops for f in self.colour_filters if f.key == self.colour_filter), 0.0)
 
     @cached_property
+    def housing(self) -> Housing | None:
+        """The housing of the bag that fits this device and goes deepest; None when a rating was typed."""
+        water = self.brief.water
+        if water is None or water.housing_rating_m is not None:
+            return None
+        fitting = [item for item in self.bag if isinstance(item, Housing) and self.device.key in item.fits]
+        return max(fitting, key=lambda item: item.depth_rating_m, default=None)
+
+    @cached_property
+    def cells(self) -> tuple[Cell, ...]:
+        """Usable cells of the bag for this device, the longest-lasting in this cold first."""
+        fitting = [item for item in self.bag if isinstance(item, Cell) and self.device.key in item.fits]
+        usable = [cell for cell in fitting if cell.count and cell.health >= EXHAUSTED_HEALTH]
+        return tuple(sorted(usable, key=lambda cell: -self.usable_wh(cell)))
+
+    def usable_wh(self, cell: Cell) -> float:
+        """Energy [Wh] a cell gives in this cold: capacity · health · share."""
+        return cell.capacity_wh * cell.health * self.cold_share(cell.share_at_0_c)
+
+    def cold_share(self, share_at_0_c: float) -> float:
+        """Share of the energy left in the brief's cold: linear from 20 °C to 0 °C and on to −20 °C, **assumed**."""
+        known = [share_at_0_c * 0.6, share_at_0_c, 1.0]
+        return float(np.interp(self.brief.temperature_c, [-20.0, 0.0, 20.0], known))
+
+    @property
+    def cell_wh(self) -> float:
+        """Energy [Wh] of the best cell in the bag, or of the one the camera came with."""
+        if self.cells:
+            return self.usable_wh(self.cells[0])
+        battery = self.device.battery
+        return battery.capacity_wh * self.cold_share(battery.share_at_0_c)
+
+    @cached_property
+    def cards(self) -> tuple[MemoryCard, ...]:
+        """Memory cards of the bag for this device, fastest first."""
+        fitting = [item for item in self.bag if isinstance(item, MemoryCard) and self.device.key in item.fits]
+        return tuple(sorted((card for card in fitting if card.count), key=lambda card: -card.sustained_mb_s))
+
+    @property
+    def card_mb_s(self) -> float:
+        """What the fastest fitting card sustains [MB/s], or what the profile says is in the device."""
+        return self.cards[0].sustained_mb_s if self.cards else self.device.card_mb_s
+
+    @cached_property
     def glasses(self) -> tuple[Glass, ...]:
         """Every way to fit ND from the bag on this device, bare lens first."""
-        fitting = [f for f in self.filters if isinstance(f, NdFilter) and self.device.key in f.fits]
+        fitting = [f for f in self.bag if isinstance(f, NdFilter) and self.device.key in f.fits]
         return (Glass(NO_FILTER, "none", 0.0, 0, ""), *_stacks(fitting), *_variable(fitting))
 
 
 def _stacks(fitting: Sequence[NdFilter]) -> list[Glass]:
     fixed = {f.key: f for f in fitting if f.most_stops is None}
-    singles = {key: f.stops for key, f in fixed.items()}
-    stackable = {key: f.stops for key, f in fixed.items() if f.stackable and not f.flaw}
+    singles = {key: f.taken_stops for key, f in fixed.items()}
+    stackable = {key: f.taken_stops for key, f in fixed.items() if f.stackable and not f.flaw}
     stacks: dict[tuple[str, ...], float] = {(key,): value for key, value in singles.items()}
     taken = set(singles.values())
     for stack, total in filter_stacks(stackable, most=MOST_STACKED).items():

@@ -356,6 +356,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setups/{setup_id}/card/confirm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Confirm
+         * @description Note the whole card as dialled into the camera.
+         */
+        post: operations["setups_confirm"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{setup_id}/slot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Choose Slot
+         * @description Put the card on another preset slot.
+         */
+        put: operations["setups_choose_slot"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setups/{setup_id}/card/code": {
         parameters: {
             query?: never;
@@ -368,6 +408,50 @@ export interface paths {
          * @description A QR code that opens the card at an address, as SVG.
          */
         get: operations["setups_code"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kit
+         * @description The whole kit as one document.
+         */
+        get: operations["kit_kit"];
+        /**
+         * Take In
+         * @description Add or replace the cameras and bag items of a kit document.
+         */
+        put: operations["kit_take_in"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/bag": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bag
+         * @description Everything in the bag.
+         */
+        get: operations["kit_bag"];
         put?: never;
         post?: never;
         delete?: never;
@@ -408,6 +492,34 @@ export interface paths {
          * @description One camera's whole document.
          */
         get: operations["kit_device"];
+        /**
+         * Replace
+         * @description Put another document in a camera's place.
+         */
+        put: operations["kit_replace"];
+        post?: never;
+        /**
+         * Delete
+         * @description Remove a camera no scene uses.
+         */
+        delete: operations["kit_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/devices/{device_id}/strengths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Strengths
+         * @description What a camera is good at, by the planner.
+         */
+        get: operations["kit_strengths"];
         put?: never;
         post?: never;
         delete?: never;
@@ -416,19 +528,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/kit": {
+    "/api/kit/devices/{device_id}/modes": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
         /**
-         * Take In
-         * @description Add or replace the cameras and filters of a kit document.
+         * Modes
+         * @description A camera's mode table as CSV.
          */
-        put: operations["kit_take_in"];
+        get: operations["kit_modes"];
+        /**
+         * Replace Modes
+         * @description Put another mode table, as CSV, into a camera.
+         */
+        put: operations["kit_replace_modes"];
         post?: never;
         delete?: never;
         options?: never;
@@ -614,10 +730,12 @@ export interface components {
         };
         /**
          * CardLine
-         * @description One line of a card: the camera's own label, the value, and whether it was read back.
+         * @description One line of a card. now: the value last confirmed on the camera; changed: against that, or its default.
          */
         CardLine: {
             decision: components["schemas"]["Decision"];
+            /** Now */
+            now: string | null;
             /** Changed */
             changed: boolean;
             /** Read Back */
@@ -651,6 +769,12 @@ export interface components {
             device_name: string;
             /** School Name */
             school_name: string;
+            /** Slot */
+            slot: number;
+            /** Slots */
+            slots: number;
+            /** Revision */
+            revision: number;
             /** Outcome */
             outcome: components["schemas"]["Plan"] | components["schemas"]["Conflict"] | components["schemas"]["Refusal"];
             /** Lines */
@@ -667,6 +791,37 @@ export interface components {
             key: string;
             /** Shake Deg Per S */
             shake_deg_per_s: number;
+        };
+        /**
+         * Cell
+         * @description Batteries of one kind for some devices. Health: share of the capacity that age has left.
+         */
+        Cell: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cell";
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Fits */
+            fits: string[];
+            /** Capacity Wh */
+            capacity_wh: number;
+            /** Share At 0 C */
+            share_at_0_c: number;
+            /**
+             * Health
+             * @default 1
+             */
+            health: number;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
         };
         /**
          * Codec
@@ -721,6 +876,11 @@ export interface components {
             stops: number;
             /** Fits */
             fits: string[];
+            /**
+             * Flaw
+             * @default
+             */
+            flaw: string;
         };
         /**
          * ColourProfile
@@ -786,6 +946,14 @@ export interface components {
             contrast_stops: number;
             /** Group */
             group: string;
+        };
+        /**
+         * ConfirmRequest
+         * @description The revision of the scene whose card was seen.
+         */
+        ConfirmRequest: {
+            /** Revision */
+            revision: number;
         };
         /**
          * Conflict
@@ -1001,6 +1169,17 @@ export interface components {
              */
             heat_limit_minutes?: number | null;
             /**
+             * Flight Minutes
+             * @description A drone's, on a fresh cell at 20 C.
+             */
+            flight_minutes?: number | null;
+            /**
+             * Landing Reserve
+             * @description Share of the flight kept for landing.
+             * @default 0.25
+             */
+            landing_reserve: number;
+            /**
              * Card Mb S
              * @description What the card or storage in it sustains [MB/s].
              */
@@ -1088,6 +1267,35 @@ export interface components {
             how: string;
         };
         /**
+         * Housing
+         * @description A housing with its window.
+         */
+        Housing: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "housing";
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Fits */
+            fits: string[];
+            /**
+             * Port
+             * @enum {string}
+             */
+            port: "flat" | "dome";
+            /** Depth Rating M */
+            depth_rating_m: number;
+            /**
+             * Serviced
+             * @description When its seals were last serviced.
+             */
+            serviced?: string | null;
+        };
+        /**
          * InLight
          * @description What the camera does in one light, and what comes of it.
          */
@@ -1127,7 +1335,7 @@ export interface components {
         };
         /**
          * Kit
-         * @description Cameras and filters of one creator.
+         * @description Cameras and everything else of one creator.
          */
         Kit: {
             /**
@@ -1145,10 +1353,55 @@ export interface components {
             /** Devices */
             devices: components["schemas"]["Device"][];
             /**
-             * Filters
+             * Bag
              * @default []
              */
-            filters: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"])[];
+            bag: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"])[];
+        };
+        /**
+         * Lamp
+         * @description A lamp. Its light is given in lumens with a beam, or in lux at a metre.
+         */
+        Lamp: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lamp";
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Lumens */
+            lumens?: number | null;
+            /** Beam Deg */
+            beam_deg?: number | null;
+            /** Lux At 1 M */
+            lux_at_1_m?: number | null;
+            /** Kelvins */
+            kelvins: number[];
+            /**
+             * Dimmable
+             * @default false
+             */
+            dimmable: boolean;
+            /**
+             * Power
+             * @default battery
+             * @enum {string}
+             */
+            power: "battery" | "mains";
+            /**
+             * Safe At High Rates
+             * @description Whether it is free of ripple at high frame rates.
+             * @default false
+             */
+            safe_at_high_rates: boolean;
+            /**
+             * Depth Rating M
+             * @default 0
+             */
+            depth_rating_m: number;
         };
         /**
          * LedgerPart
@@ -1274,6 +1527,32 @@ export interface components {
             reason: string;
         };
         /**
+         * MemoryCard
+         * @description Memory cards of one kind for some devices.
+         */
+        MemoryCard: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "card";
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Fits */
+            fits: string[];
+            /** Sustained Mb S */
+            sustained_mb_s: number;
+            /** Capacity Gb */
+            capacity_gb: number;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+        };
+        /**
          * MenuEntry
          * @description A line of this camera's own menu, in its order and under its label.
          */
@@ -1283,6 +1562,28 @@ export interface components {
             label: string;
             /** Default */
             default: string | number;
+        };
+        /**
+         * Microphone
+         * @description An external microphone.
+         */
+        Microphone: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "microphone";
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Fits */
+            fits: string[];
+            /**
+             * Powered
+             * @description Whether it has power of its own; else the camera may need +20 dB.
+             */
+            powered: boolean;
         };
         /**
          * Mode
@@ -1331,6 +1632,14 @@ export interface components {
             draw_w: number;
         };
         /**
+         * ModeTable
+         * @description A mode table as CSV text.
+         */
+        ModeTable: {
+            /** Csv */
+            csv: string;
+        };
+        /**
          * NamedLight
          * @description A condition of the named table, shifted by what the creator sees.
          */
@@ -1373,6 +1682,11 @@ export interface components {
              * @description Of a variable filter, the most.
              */
             most_stops?: number | null;
+            /**
+             * Tested Stops
+             * @description What a test found it to take; wins over the nominal stops.
+             */
+            tested_stops?: number | null;
             /** Fits */
             fits: string[];
             /**
@@ -1475,10 +1789,35 @@ export interface components {
             figures: components["schemas"]["Figure"][];
             /** Prices */
             prices: components["schemas"]["Price"][];
+            /** Bring */
+            bring: string[];
             /** Cautions */
             cautions: string[];
             /** Assumptions */
             assumptions: string[];
+        };
+        /**
+         * PowerBank
+         * @description External power.
+         */
+        PowerBank: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "power-bank";
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Capacity Wh */
+            capacity_wh: number;
+            /**
+             * Efficiency
+             * @description Share that arrives; assumed.
+             * @default 0.85
+             */
+            efficiency: number;
         };
         /**
          * Price
@@ -1753,6 +2092,8 @@ export interface components {
             headline: string;
             /** To Decide */
             to_decide: string[];
+            /** Leftovers */
+            leftovers: string[];
             light: components["schemas"]["LightSummary"] | null;
         };
         /**
@@ -1814,6 +2155,14 @@ export interface components {
             day: string | null;
             /** Scenes */
             scenes: components["schemas"]["SceneSummary"][];
+        };
+        /**
+         * SlotRequest
+         * @description A preset slot of the camera.
+         */
+        SlotRequest: {
+            /** Slot */
+            slot: number;
         };
         /**
          * StabilisationLevel
@@ -1929,6 +2278,20 @@ export interface components {
             water_colour: "filter" | "manual" | "lamps";
         };
         /**
+         * Strength
+         * @description How one camera does in one standard scene. cost: stops-equivalents, None when it cannot be done there.
+         */
+        Strength: {
+            /** Scene */
+            scene: string;
+            /** Cost */
+            cost: number | null;
+            /** Words */
+            words: string;
+            /** Weakest */
+            weakest: string;
+        };
+        /**
          * SunLight
          * @description The sun at an altitude behind a cover of cloud, less what stands in its way.
          */
@@ -1951,6 +2314,28 @@ export interface components {
              * @default 0
              */
             shade_stops: number;
+        };
+        /**
+         * Support
+         * @description Something to carry or hold the camera, with the way of carrying that it gives.
+         */
+        Support: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "support";
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Carried
+             * @enum {string}
+             */
+            carried: "tripod" | "gimbal" | "tray" | "standing" | "swimming" | "walking" | "riding" | "helmet-on-snow";
+            /** Fits */
+            fits: string[];
         };
         /**
          * TickRequest
@@ -2130,10 +2515,12 @@ export type Brief = components['schemas']['Brief'];
 export type CardLine = components['schemas']['CardLine'];
 export type CardView = components['schemas']['CardView'];
 export type CarryingWord = components['schemas']['CarryingWord'];
+export type Cell = components['schemas']['Cell'];
 export type Codec = components['schemas']['Codec'];
 export type ColourFilter = components['schemas']['ColourFilter'];
 export type ColourProfile = components['schemas']['ColourProfile'];
 export type Condition = components['schemas']['Condition'];
+export type ConfirmRequest = components['schemas']['ConfirmRequest'];
 export type Conflict = components['schemas']['Conflict'];
 export type Credentials = components['schemas']['Credentials'];
 export type Decision = components['schemas']['Decision'];
@@ -2143,9 +2530,11 @@ export type DeviceView = components['schemas']['DeviceView'];
 export type EvLight = components['schemas']['EvLight'];
 export type FieldProblem = components['schemas']['FieldProblem'];
 export type Figure = components['schemas']['Figure'];
+export type Housing = components['schemas']['Housing'];
 export type InLight = components['schemas']['InLight'];
 export type IsoScale = components['schemas']['IsoScale'];
 export type Kit = components['schemas']['Kit'];
+export type Lamp = components['schemas']['Lamp'];
 export type LedgerPart = components['schemas']['LedgerPart'];
 export type Lens = components['schemas']['Lens'];
 export type LightLevel = components['schemas']['LightLevel'];
@@ -2153,14 +2542,18 @@ export type LightSummary = components['schemas']['LightSummary'];
 export type LineOfLedger = components['schemas']['LineOfLedger'];
 export type LuxLight = components['schemas']['LuxLight'];
 export type MarkPart = components['schemas']['MarkPart'];
+export type MemoryCard = components['schemas']['MemoryCard'];
 export type MenuEntry = components['schemas']['MenuEntry'];
+export type Microphone = components['schemas']['Microphone'];
 export type Mode = components['schemas']['Mode'];
+export type ModeTable = components['schemas']['ModeTable'];
 export type NamedLight = components['schemas']['NamedLight'];
 export type NdFilter = components['schemas']['NdFilter'];
 export type NewAccount = components['schemas']['NewAccount'];
 export type Option = components['schemas']['Option'];
 export type PinRequest = components['schemas']['PinRequest'];
 export type Plan = components['schemas']['Plan'];
+export type PowerBank = components['schemas']['PowerBank'];
 export type Price = components['schemas']['Price'];
 export type ProblemDocument = components['schemas']['ProblemDocument'];
 export type ProblemView = components['schemas']['ProblemView'];
@@ -2181,9 +2574,12 @@ export type SetupSummary = components['schemas']['SetupSummary'];
 export type SetupView = components['schemas']['SetupView'];
 export type ShootRequest = components['schemas']['ShootRequest'];
 export type ShootView = components['schemas']['ShootView'];
+export type SlotRequest = components['schemas']['SlotRequest'];
 export type StabilisationLevel = components['schemas']['StabilisationLevel'];
 export type Stance = components['schemas']['Stance'];
+export type Strength = components['schemas']['Strength'];
 export type SunLight = components['schemas']['SunLight'];
+export type Support = components['schemas']['Support'];
 export type TickRequest = components['schemas']['TickRequest'];
 export type Turn = components['schemas']['Turn'];
 export type View = components['schemas']['View'];
@@ -3747,6 +4143,142 @@ export interface operations {
             };
         };
     };
+    setups_confirm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                setup_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConfirmRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    setups_choose_slot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                setup_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SlotRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     setups_code: {
         parameters: {
             query: {
@@ -3769,6 +4301,196 @@ export interface operations {
                 };
                 content: {
                     "image/svg+xml": unknown;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_kit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kit"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_take_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Kit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_bag: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"])[];
                 };
             };
             /** @description Unauthorized */
@@ -3939,18 +4661,20 @@ export interface operations {
             };
         };
     };
-    kit_take_in: {
+    kit_replace: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                device_id: string;
+            };
             cookie?: {
                 steady_tide_session?: string | null;
             };
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Kit"];
+                "application/json": components["schemas"]["Device"];
             };
         };
         responses: {
@@ -3960,7 +4684,265 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DeviceView"][];
+                    "application/json": components["schemas"]["Device"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_strengths: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Strength"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_modes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_replace_modes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ModeTable"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Device"];
                 };
             };
             /** @description Unauthorized */

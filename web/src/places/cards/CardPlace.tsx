@@ -3,7 +3,8 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { type CardLine, type CardView, Refused } from "../../api/client";
 import { inText } from "../../domain/format";
-import { useCard, useClearTicks, useTick } from "../../state/queries";
+import { chooseSlot, confirmCard } from "../../state/acts";
+import { useCard, useCardAct, useClearTicks, useTick } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { FlagField } from "../../ui/Field";
 import { Notice, Waiting } from "../../ui/Notice";
@@ -25,8 +26,12 @@ function Card({ card }: { card: CardView }) {
   const [onlyChanges, setOnlyChanges] = useState(false);
   const [paper, setPaper] = useState<"a6" | "a4">("a6");
   const clear = useClearTicks(card.setup_id);
+  const confirm = useCardAct(card.setup_id, (revision: number) => confirmCard(card.setup_id, revision));
+  const move = useCardAct(card.setup_id, (slot: number) => chooseSlot(card.setup_id, slot));
   const tick = useTick(card.setup_id);
+  const problem = tick.error ?? confirm.error ?? move.error;
   const lines = card.lines.filter((line) => !onlyChanges || line.changed);
+  const slots = Array.from({ length: card.slots }, (_, index) => index + 1);
   const done = card.lines.filter((line) => line.read_back).length;
   const print = (size: "a6" | "a4") => {
     setPaper(size);
@@ -40,6 +45,22 @@ function Card({ card }: { card: CardView }) {
         <Link to={`/scenes/${card.scene_id}?camera=${card.setup_id}`} className="text-sea underline">
           To the bench
         </Link>
+        {card.slots > 1 ? (
+          <label className="flex items-center gap-1.5">
+            <span className="text-soft">Slot</span>
+            <select
+              className="rounded-sm border rule bg-paper px-1.5 py-0.5"
+              value={card.slot}
+              onChange={({ target: { value } }) => move.mutate(Number(value))}
+            >
+              {slots.map((slot) => (
+                <option key={slot} value={slot}>
+                  {slot}
+                </option>
+              ))}
+            </select>
+          </label>
+        ) : null}
         <FlagField label="Only what changes" value={onlyChanges} onFlip={setOnlyChanges} />
         <span className="ml-auto flex gap-1">
           <Button onClick={() => print("a6")}>
@@ -77,6 +98,11 @@ function Card({ card }: { card: CardView }) {
             There is no card until this is settled on the bench.
           </p>
         )}
+        {card.outcome.outcome === "plan" && card.outcome.bring.length > 0 ? (
+          <p className="border-t rule px-4 py-2 text-[0.92em]">
+            <span className="font-semibold">From the bag:</span> {card.outcome.bring.join(", ")}.
+          </p>
+        ) : null}
         {card.outcome.outcome === "plan" && card.outcome.cautions.length > 0 ? (
           <p className="border-t rule px-4 py-2 text-[0.92em]">{card.outcome.cautions.join(" ")}</p>
         ) : null}
@@ -84,17 +110,24 @@ function Card({ card }: { card: CardView }) {
           {card.school_name}; {card.made_from}
         </p>
       </article>
-      {tick.error ? (
+      {problem ? (
         <Notice>
-          {tick.error instanceof Refused
-            ? (tick.error.fields[0]?.message ?? tick.error.message)
-            : "No connection: the tick was not kept."}
+          {problem instanceof Refused
+            ? (problem.fields[0]?.message ?? problem.message)
+            : "No connection: this was not kept."}
         </Notice>
       ) : null}
       <div className="no-print mt-3 flex items-center gap-4">
         <span role="status">
           {done} of {card.lines.length} read back
         </span>
+        <Button
+          look="strong"
+          disabled={card.lines.length === 0 || done === card.lines.length}
+          onClick={() => confirm.mutate(card.revision)}
+        >
+          All dialled in
+        </Button>
         <Button disabled={done === 0} onClick={() => clear.mutate()}>
           Clear the ticks
         </Button>
@@ -118,6 +151,7 @@ function CardHead({ card }: { card: CardView }) {
       </div>
       <p className="text-soft">
         {card.shoot_name}
+        {card.slots > 1 ? `, slot ${card.slot}` : ""}
         {reach ? `. Holds from ${reach.low.ev100.toFixed(1)} to ${reach.high.ev100.toFixed(1)} EV.` : ""}
       </p>
     </header>
@@ -142,6 +176,9 @@ function Line({ line, onTick }: { line: CardLine; onTick: (read_back: boolean) =
             </span>
           ) : null}
           {decision.text}
+          {line.changed && line.now ? (
+            <span className="block text-[0.6em] font-normal text-soft">now {line.now}</span>
+          ) : null}
         </span>
         <input
           type="checkbox"

@@ -3,17 +3,19 @@ import { Refused } from "../../api/client";
 import { useTakeInKit } from "../../state/queries";
 
 /** Bring cameras and filters in from a kit document; what is wrong with it is said field by field. */
-export function KitImport() {
+export function KitImport({ empty = true }: { empty?: boolean }) {
   const id = useId();
   const take = useTakeInKit();
   const refused = take.error instanceof Refused ? take.error : null;
   return (
     <div>
-      <p className="mb-1">
-        Your kit has no camera yet. Bring in a kit document; its format and an example are in docs/formats.
-      </p>
+      {empty ? (
+        <p className="mb-1">
+          Your kit has no camera yet. Bring in a kit document; its format and an example are in docs/formats.
+        </p>
+      ) : null}
       <label htmlFor={id} className="text-[12px] text-soft">
-        Kit document (JSON)
+        {empty ? "Kit document (JSON)" : "Bring in a kit document (JSON)"}
       </label>
       <input
         id={id}

@@ -113,6 +113,12 @@ function SceneRows({ scene }: { scene: SceneSummary }) {
             {one}
           </div>
         ))}
+        {setup.leftovers.length > 0 ? (
+          <div className="text-[12.5px] text-signal">
+            Left over: {setup.leftovers.slice(0, 2).join("; ")}
+            {setup.leftovers.length > 2 ? `; and ${setup.leftovers.length - 2} more` : ""}
+          </div>
+        ) : null}
       </td>
       <td className="py-1.5 pr-4">{setup.light ? <SmallTide light={setup.light} /> : null}</td>
     </tr>

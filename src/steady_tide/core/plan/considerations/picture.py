@@ -130,10 +130,13 @@ def _untuned(block: Block) -> Floats:
 
 
 def battery_minutes(block: Block) -> Floats:
-    """Minutes one cell lasts at this draw and temperature, shape (K, 1). Linear in cold, **assumed**."""
-    battery, celsius = block.situation.device.battery, block.situation.brief.temperature_c
-    cold = float(np.interp(celsius, [-20.0, 0.0, 20.0], [battery.share_at_0_c * 0.6, battery.share_at_0_c, 1.0]))
-    return np.asarray(60.0 * battery.capacity_wh * cold / block.draw_w)
+    """Minutes one cell lasts at this draw and temperature, shape (K, 1); a drone's flight less its reserve."""
+    situation = block.situation
+    if situation.device.flight_minutes is not None:
+        fresh = situation.device.battery.capacity_wh
+        left = situation.cell_wh / fresh * (1.0 - situation.device.landing_reserve)
+        return np.full(block.draw_w.shape, situation.device.flight_minutes * left)
+    return np.asarray(60.0 * situation.cell_wh / block.draw_w)
 
 
 def _power(block: Block) -> Floats:

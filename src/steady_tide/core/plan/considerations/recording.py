@@ -93,12 +93,12 @@ def _volume_fact(choice: RecordingChoice) -> str:
 
 
 def _card(choice: RecordingChoice) -> Floats:
-    return (np.asarray(needed_card_mb_s(choice.rows.mbit_s)) > choice.situation.device.card_mb_s).astype(float)
+    return (np.asarray(needed_card_mb_s(choice.rows.mbit_s)) > choice.situation.card_mb_s).astype(float)
 
 
 def _card_fact(choice: RecordingChoice) -> str:
     needed = one(np.asarray(needed_card_mb_s(choice.rows.mbit_s)))
-    return f"{needed:.0f} MB/s needed with margin, the card sustains {choice.situation.device.card_mb_s:g}"
+    return f"{needed:.0f} MB/s needed with margin, the card sustains {choice.situation.card_mb_s:g}"
 
 
 def _needs_drive(choice: RecordingChoice) -> Floats:

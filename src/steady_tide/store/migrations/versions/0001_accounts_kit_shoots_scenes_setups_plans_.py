@@ -32,8 +32,24 @@ def upgrade() -> None:
     )
     op.create_index(op.f("ix_sign_in_failures_email"), "sign_in_failures", ["email"], unique=False)
     op.create_table(
+        "bag_items",
+        sa.Column("key", sa.String(length=60), nullable=False),
+        sa.Column("position", sa.Integer(), nullable=False),
+        sa.Column("document", postgresql.JSONB(astext_type=sa.Text()), nullable=False),
+        sa.Column("id", sa.Uuid(), nullable=False),
+        sa.Column("account_id", sa.Uuid(), nullable=False),
+        sa.Column("created_at", sa.DateTime(timezone=True), server_default=sa.text("now()"), nullable=False),
+        sa.ForeignKeyConstraint(
+            ["account_id"], ["accounts.id"], name=op.f("fk_bag_items_account_id"), ondelete="CASCADE"
+        ),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_bag_items")),
+        sa.UniqueConstraint("account_id", "key", name=op.f("uq_bag_items_account_id_key")),
+    )
+    op.create_index(op.f("ix_bag_items_account_id"), "bag_items", ["account_id"], unique=False)
+    op.create_table(
         "devices",
         sa.Column("key", sa.String(length=60), nullable=False),
+        sa.Column("position", sa.Integer(), nullable=False),
         sa.Column("document", postgresql.JSONB(astext_type=sa.Text()), nullable=False),
         sa.Column("document_version", sa.Integer(), nullable=False),
         sa.Column("id", sa.Uuid(), nullable=False),
@@ -47,21 +63,6 @@ def upgrade() -> None:
         sa.UniqueConstraint("id", "account_id", name=op.f("uq_devices_id_account_id")),
     )
     op.create_index(op.f("ix_devices_account_id"), "devices", ["account_id"], unique=False)
-    op.create_table(
-        "filters",
-        sa.Column("key", sa.String(length=60), nullable=False),
-        sa.Column("position", sa.Integer(), nullable=False),
-        sa.Column("document", postgresql.JSONB(astext_type=sa.Text()), nullable=False),
-        sa.Column("id", sa.Uuid(), nullable=False),
-        sa.Column("account_id", sa.Uuid(), nullable=False),
-        sa.Column("created_at", sa.DateTime(timezone=True), server_default=sa.text("now()"), nullable=False),
-        sa.ForeignKeyConstraint(
-            ["account_id"], ["accounts.id"], name=op.f("fk_filters_account_id"), ondelete="CASCADE"
-        ),
-        sa.PrimaryKeyConstraint("id", name=op.f("pk_filters")),
-        sa.UniqueConstraint("account_id", "key", name=op.f("uq_filters_account_id_key")),
-    )
-    op.create_index(op.f("ix_filters_account_id"), "filters", ["account_id"], unique=False)
     op.create_table(
         "sessions",
         sa.Column("token_hash", sa.LargeBinary(length=32), nullable=False),
@@ -87,6 +88,29 @@ def upgrade() -> None:
         sa.UniqueConstraint("id", "account_id", name=op.f("uq_shoots_id_account_id")),
     )
     op.create_index(op.f("ix_shoots_account_id"), "shoots", ["account_id"], unique=False)
+    op.create_table(
+        "dialled",
+        sa.Column("device_id", sa.Uuid(), nullable=False),
+        sa.Column("slot", sa.Integer(), nullable=False),
+        sa.Column("setting", sa.String(length=40), nullable=False),
+        sa.Column("value", sa.String(length=120), nullable=False),
+        sa.Column("confirmed_at", sa.DateTime(timezone=True), server_default=sa.text("now()"), nullable=False),
+        sa.Column("id", sa.Uuid(), nullable=False),
+        sa.Column("account_id", sa.Uuid(), nullable=False),
+        sa.Column("created_at", sa.DateTime(timezone=True), server_default=sa.text("now()"), nullable=False),
+        sa.ForeignKeyConstraint(
+            ["account_id"], ["accounts.id"], name=op.f("fk_dialled_account_id"), ondelete="CASCADE"
+        ),
+        sa.ForeignKeyConstraint(
+            ["device_id", "account_id"],
+            ["devices.id", "devices.account_id"],
+            name=op.f("fk_dialled_device_id_account_id"),
+            ondelete="CASCADE",
+        ),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_dialled")),
+        sa.UniqueConstraint("device_id", "slot", "setting", name=op.f("uq_dialled_device_id_slot_setting")),
+    )
+    op.create_index(op.f("ix_dialled_account_id"), "dialled", ["account_id"], unique=False)
     op.create_table(
         "scenes",
         sa.Column("shoot_id", sa.Uuid(), nullable=False),
@@ -137,6 +161,7 @@ def upgrade() -> None:
         sa.Column("scene_id", sa.Uuid(), nullable=False),
         sa.Column("device_id", sa.Uuid(), nullable=False),
         sa.Column("position", sa.Integer(), nullable=False),
+        sa.Column("slot", sa.Integer(), nullable=False),
         sa.Column("school", sa.String(length=60), nullable=False),
         sa.Column("pins", postgresql.JSONB(astext_type=sa.Text()), nullable=False),
         sa.Column("id", sa.Uuid(), nullable=False),
@@ -221,14 +246,16 @@ def downgrade() -> None:
     op.drop_index(op.f("ix_scenes_shoot_id"), table_name="scenes")
     op.drop_index(op.f("ix_scenes_account_id"), table_name="scenes")
     op.drop_table("scenes")
+    op.drop_index(op.f("ix_dialled_account_id"), table_name="dialled")
+    op.drop_table("dialled")
     op.drop_index(op.f("ix_shoots_account_id"), table_name="shoots")
     op.drop_table("shoots")
     op.drop_index(op.f("ix_sessions_account_id"), table_name="sessions")
     op.drop_table("sessions")
-    op.drop_index(op.f("ix_filters_account_id"), table_name="filters")
-    op.drop_table("filters")
     op.drop_index(op.f("ix_devices_account_id"), table_name="devices")
     op.drop_table("devices")
+    op.drop_index(op.f("ix_bag_items_account_id"), table_name="bag_items")
+    op.drop_table("bag_items")
     op.drop_index(op.f("ix_sign_in_failures_email"), table_name="sign_in_failures")
     op.drop_table("sign_in_failures")
     op.drop_table("accounts")

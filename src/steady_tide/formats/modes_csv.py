@@ -1,0 +1,99 @@
+"""A device's mode table as CSV, for spreadsheets: a row a mode, lists separated by spaces."""
+
+import csv
+import io
+from collections.abc import Iterable
+from typing import Any
+
+from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.kit.device import Mode
+
+COLUMNS = (
+    "frame_shape", "resolution", "width_px", "height_px", "rate", "views", "stabilisation", "bit_rates",
+    "photosite_share", "low_light_tuned", "draw_w",
+)  # fmt: skip
+MOST_ROWS = 2000
+LARGEST_CHARACTERS = 1_000_000
+YES, NO = "yes", "no"
+
+
+def modes_to_csv(modes: Iterable[Mode]) -> str:
+    """The mode table as CSV text. Bit rates read `hevc:60/120 avc:100` in Mbit/s."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(COLUMNS)
+    for mode in modes:
+        rates = " ".join(f"{codec}:{'/'.join(map(str, values))}" for codec, values in mode.bit_rates.items())
+        writer.writerow(
+            [
+                mode.frame_shape, mode.resolution, mode.width_px, mode.height_px, str(mode.rate), " ".join(mode.views),
+                " ".join(mode.stabilisation), rates, repr(mode.photosite_share), YES if mode.low_light_tuned else NO,
+                repr(mode.draw_w),
+            ]
+        )  # fmt: skip
+    return out.getvalue()
+
+
+def modes_from_csv(text: str) -> list[dict[str, Any]]:
+    """Rows of a mode table as plain data, to be read with their device.
+
+    Commas, semicolons and tabs are accepted between columns. Raises BadInput naming row and
+    column for what cannot be read.
+    """
+    if len(text) > LARGEST_CHARACTERS:
+        raise BadInput([Problem((), "a mode table has at most a million characters")])
+    if "\0" in text:
+        raise BadInput([Problem((), "this is not a text table")])
+    lines = text.lstrip("\ufeff").strip("\r\n")
+    first = lines.splitlines()[0] if lines else ""
+    delimiter = max(",;\t", key=first.count)
+    try:
+        rows = list(csv.reader(io.StringIO(lines), delimiter=delimiter, strict=True))
+    except csv.Error as error:
+        raise BadInput([Problem((), f"this is not a table: {error}")]) from error
+    return _rows(rows)
+
+
+def _rows(rows: list[list[str]]) -> list[dict[str, Any]]:
+    header = [cell.strip() for cell in rows[0]] if rows else []
+    if missing := [column for column in COLUMNS if column not in header]:
+        raise BadInput([Problem((), f"the first line has to name the columns; missing: {', '.join(missing)}")])
+    body = [row for row in rows[1:] if any(cell.strip() for cell in row)]
+    if not body:
+        raise BadInput([Problem(("modes",), "there is no mode in it; give at least one row")])
+    if len(body) > MOST_ROWS:
+        raise BadInput([Problem((), f"at most {MOST_ROWS} modes are accepted")])
+    made, problems = [], []
+    for index, row in enumerate(body):
+        if len(row) != len(header):
+            problems.append(Problem(("modes", index), f"this row has {len(row)} columns, the first line {len(header)}"))
+            continue
+        cells = {name: cell.strip() for name, cell in zip(header, row, strict=True)}
+        try:
+            made.append(_row(cells))
+        except ValueError as error:
+            problems.append(Problem(("modes", index, "bit_rates"), str(error)))
+    if problems:
+        raise BadInput(problems)
+    return made
+
+
+def _row(cells: dict[str, str]) -> dict[str, Any]:
+    return {
+        **{name: cells[name] for name in ("frame_shape", "resolution", "width_px", "height_px", "rate", "draw_w")},
+        "views": cells["views"].split(),
+        "stabilisation": cells["stabilisation"].split(),
+        "bit_rates": _bit_rates(cells["bit_rates"]),
+        "photosite_share": cells["photosite_share"] or 1,
+        "low_light_tuned": cells["low_light_tuned"].lower() in (YES, "true", "1", "x"),
+    }
+
+
+def _bit_rates(text: str) -> dict[str, list[int]]:
+    found: dict[str, list[int]] = {}
+    for part in text.split():
+        codec, colon, values = part.partition(":")
+        if not colon or not codec or not all(value.isdecimal() and len(value) < 7 for value in values.split("/")):
+            raise ValueError("write bit rates as codec:60/120 with spaces between codecs")
+        found[codec] = [int(value) for value in values.split("/")]
+    return found

@@ -1,0 +1,100 @@
+"""The kit over HTTP: documents out and in, mode tables, strengths; refusals in words."""
+
+import copy
+import json
+from typing import Any
+
+import pytest
+from starlette.testclient import TestClient
+
+from steady_tide.core.plan.strengths import STANDARD_SCENES
+from tests.service import add_scene, join
+from tests.situations import KIT, SCENES
+
+
+def device_id(client: TestClient, key: str = "skarv-a4") -> str:
+    return next(device["id"] for device in client.get("/api/kit/devices").json() if device["key"] == key)
+
+
+def test_a_kit_goes_out_and_in_exactly(creator: TestClient, app: Any) -> None:
+    out = creator.get("/api/kit").json()
+    assert out == KIT.plain()
+    other = join(app)
+    assert other.get("/api/kit").status_code == 422, "an empty kit says so"
+    assert other.put("/api/kit", json=out).status_code == 200
+    assert other.get("/api/kit").json() == out
+    assert other.get("/api/kit/bag").json() == out["bag"]
+
+
+def test_a_mode_table_goes_out_and_in(creator: TestClient) -> None:
+    camera = device_id(creator)
+    table = creator.get(f"/api/kit/devices/{camera}/modes")
+    assert table.headers["content-disposition"] == "attachment; filename=skarv-a4-modes.csv"
+    fewer = "\n".join(table.text.splitlines()[:10])
+    changed = creator.put(f"/api/kit/devices/{camera}/modes", json={"csv": fewer})
+    assert changed.status_code == 200 and len(changed.json()["modes"]) == 9
+    wrong = creator.put(f"/api/kit/devices/{camera}/modes", json={"csv": fewer.replace(" wide", " sideways")})
+    assert wrong.status_code == 422
+    assert wrong.json()["errors"][0]["path"][:2] == ["modes", 0]
+    assert "sideways is not described" in wrong.json()["errors"][0]["message"]
+    assert len(creator.get(f"/api/kit/devices/{camera}").json()["modes"]) == 9
+
+
+def test_a_changed_camera_changes_the_plans_made_on_it(creator: TestClient) -> None:
+    scene = add_scene(creator, SCENES["Lantern market"])
+    camera = device_id(creator)
+    document = creator.get(f"/api/kit/devices/{camera}").json()
+    document["lenses"][0]["f_number"] = 1.4
+    assert creator.put(f"/api/kit/devices/{camera}", json=document).status_code == 200
+    after = creator.get(f"/api/scenes/{scene['id']}").json()
+    assert after["setups"][0]["outcome"]["profile_digest"] != scene["setups"][0]["outcome"]["profile_digest"]
+    assert (
+        after["setups"][0]["outcome"]["reach"]["low"]["ev100"] < scene["setups"][0]["outcome"]["reach"]["low"]["ev100"]
+    )
+
+
+def test_a_camera_in_use_is_not_deleted_under_its_scenes(creator: TestClient) -> None:
+    scene = add_scene(creator, SCENES["Lantern market"])
+    camera = device_id(creator)
+    refused = creator.delete(f"/api/kit/devices/{camera}")
+    assert refused.status_code == 409 and "take it off them first" in refused.json()["detail"]
+    creator.delete(f"/api/scenes/{scene['id']}")
+    assert creator.delete(f"/api/kit/devices/{camera}").status_code == 204
+    assert "skarv-a4" not in {device["key"] for device in creator.get("/api/kit/devices").json()}
+
+
+def test_a_key_is_one_cameras_own(creator: TestClient) -> None:
+    document = copy.deepcopy(KIT.devices[0].plain())
+    document["key"] = "skarv-a2"
+    taken = creator.put(f"/api/kit/devices/{device_id(creator)}", json=document)
+    assert taken.status_code == 409 and "another camera" in taken.json()["detail"]
+
+
+def test_strengths_are_planned_not_claimed(creator: TestClient) -> None:
+    a4 = {one["scene"]: one for one in creator.get(f"/api/kit/devices/{device_id(creator)}/strengths").json()}
+    a2 = {
+        one["scene"]: one for one in creator.get(f"/api/kit/devices/{device_id(creator, 'skarv-a2')}/strengths").json()
+    }
+    assert set(a4) == set(STANDARD_SCENES)
+    assert a4["Walking a lit street at night"]["cost"] < a2["Walking a lit street at night"]["cost"]
+    phone = creator.get(f"/api/kit/devices/{device_id(creator, 'lumme-8-manual')}/strengths").json()
+    dive = next(one for one in phone if "Diving" in one["scene"])
+    assert dive["cost"] is None and "without a housing" in dive["words"]
+
+
+@pytest.mark.parametrize(
+    "body", ['{"devices": "all"}', '{"devices": [{}]}', "[1]", "null", '{"devices": [' + "[" * 3000]
+)
+def test_hostile_kits_are_refused_in_words(creator: TestClient, body: str) -> None:
+    before = creator.get("/api/kit").json()
+    answer = creator.put("/api/kit", content=body, headers={"Content-Type": "application/json"})
+    assert answer.status_code in (400, 422)
+    assert answer.headers["content-type"] == "application/problem+json"
+    assert creator.get("/api/kit").json() == before
+
+
+def test_a_kit_of_thousands_of_wrong_modes_is_refused(creator: TestClient) -> None:
+    data = KIT.plain()
+    data["devices"][0]["modes"] = [{"rate": -1}] * 5000
+    answer = creator.put("/api/kit", content=json.dumps(data), headers={"Content-Type": "application/json"})
+    assert answer.status_code == 422

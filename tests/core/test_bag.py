@@ -1,0 +1,117 @@
+"""What is in the bag decides what can be planned: fits, ratings, cells, cards."""
+
+from typing import Any
+
+import pytest
+
+from steady_tide.core.errors import BadInput
+from steady_tide.core.kit.bag import BagItem, Cell, Kit, Lamp, NdFilter, problems_of_item
+from steady_tide.core.kit.settings import Setting
+from steady_tide.core.plan.plan import Plan
+from steady_tide.core.plan.planner import plan_scene
+from steady_tide.core.plan.situation import Situation
+from steady_tide.core.plan.stance import Stance
+from tests.situations import A2, A4, D1, KIT, MANUAL, brief, decision, planned
+
+OPEN = {"housing_rating_m": None}
+
+
+def with_bag(bag: list[BagItem], scene: str = "The pilot gig", device: Any = A4, **changes: Any) -> Plan:
+    made = plan_scene(brief(scene, **changes), device, stance=Stance(), bag=bag)
+    assert isinstance(made, Plan)
+    return made
+
+
+def situation(scene: str = "The pilot gig", device: Any = A4, **changes: Any) -> Situation:
+    return Situation(brief(scene, **changes), Stance(), device, tuple(KIT.bag))
+
+
+def test_the_housing_of_the_bag_is_taken_and_named() -> None:
+    made = planned(brief("Under the rafts", water={**OPEN, "depth_m": 40}))
+    assert made.bring[0] == "Housing 60 m, flat port, seals serviced 2026-05-14"
+    low = [item.model_copy(update={"depth_rating_m": 30.0}) if item.kind == "housing" else item for item in KIT.bag]
+    with pytest.raises(BadInput, match="Housing 60 m, flat port is rated for 30 m"):
+        with_bag(low, "Under the rafts", water={**OPEN, "depth_m": 40})
+
+
+def test_a_camera_no_housing_fits_stays_at_its_own_rating() -> None:
+    with pytest.raises(BadInput, match="Skarv A2 without a housing is rated for 10 m"):
+        planned(brief("Under the rafts", water={**OPEN, "depth_m": 12}), A2)
+    with pytest.raises(BadInput, match="manual capture app without a housing is rated for 0 m"):
+        planned(brief("Under the rafts", water=OPEN), MANUAL)
+
+
+def test_in_the_cold_the_cold_rated_cell_comes_first() -> None:
+    # 6.6 Wh · 0.88 against 6.8 Wh · 0.68 at 0 °C; at 20 °C the larger one.
+    assert situation(temperature_c=0).cells[0].key == "a4-cold"
+    assert situation(temperature_c=0).cell_wh == pytest.approx(6.6 * 0.88)
+    assert situation(temperature_c=20).cells[0].key == "a4-standard"
+
+
+def test_an_exhausted_or_absent_cell_is_never_planned_with() -> None:
+    worn = Cell(key="w", label="Worn", fits=["skarv-a4"], capacity_wh=9, share_at_0_c=0.9, health=0.2, count=3)
+    gone = Cell(key="g", label="Gone", fits=["skarv-a4"], capacity_wh=9, share_at_0_c=0.9, count=0)
+    other = Cell(key="o", label="Other", fits=["skarv-a2"], capacity_wh=9, share_at_0_c=0.9, count=3)
+    made = Situation(brief("The pilot gig"), Stance(), A4, (worn, gone, other))
+    assert made.cells == ()
+    assert made.cell_wh == pytest.approx(6.8 * made.cold_share(0.68))
+
+
+def test_cells_and_cards_are_counted_and_what_is_short_is_told() -> None:
+    long = planned(brief("The pilot gig", minutes=400, temperature_c=0))
+    short = {price.label: price.words for price in long.prices}
+    assert "4 in the bag" in short["Cells short"]
+    assert "Cards short" not in short
+    endless = with_bag([item for item in KIT.bag if item.key != "card-v60"], minutes=1400)
+    assert "256 GB in the bag" in {p.label: p.words for p in endless.prices}["Cards short"]
+    usual = planned(brief("The pilot gig", minutes=10))
+    assert any("cell" in one for one in usual.bring) and "Card V60, 256 GB" in usual.bring
+
+
+def test_a_card_too_slow_for_a_rate_is_a_reason_against_it() -> None:
+    # 120 Mbit/s is 15 MB/s; with a quarter to spare 18.75: a V30 card does, one that sustains 16 does not.
+    slow = [item.model_copy(update={"sustained_mb_s": 16.0}) for item in KIT.bag if item.key == "card-v30"]
+    rates = {}
+    for name, bag in (("slow", slow), ("V30", [item for item in KIT.bag if item.key == "card-v30"])):
+        rates[name] = {option.value: option.cost for option in decision(with_bag(bag), "bit_rate").options}
+    assert rates["slow"][120] == pytest.approx(rates["V30"][120] + 4.0, abs=0.02)
+
+
+def test_a_drone_flies_its_time_less_the_reserve() -> None:
+    made = planned(brief("The pilot gig", carried="gimbal", temperature_c=20, minutes=15), D1)
+    lasts = next(figure for figure in made.figures if figure.key == "battery")
+    assert lasts.value == pytest.approx(27 * 0.75)
+    assert made.value(Setting.STABILISATION) == "gimbal"
+    assert any("aviation" in words for words in made.cautions)
+
+
+def test_the_drone_takes_the_good_filter_not_the_one_with_a_cast() -> None:
+    made = planned(brief("The pilot gig", carried="gimbal", point_of_view=False), D1)
+    options = {option.value: option.cost for option in decision(made, "nd_filter").options}
+    assert set(options) == {"none", "nd16-drone", "nd32-drone"}
+    assert made.value(Setting.ND_FILTER) == "nd16-drone"
+
+
+def test_a_test_of_a_filter_wins_over_its_label() -> None:
+    tested = NdFilter(key="nd16", label="ND 16", stops=4, tested_stops=3.7, fits=["skarv-a4"])
+    made = with_bag([tested])
+    line = next((line for line in made.ledger.lines if line.label == "ND filter"), None)
+    assert line is not None and line.stops == pytest.approx(-3.7)
+
+
+@pytest.mark.parametrize(
+    ("item", "said"),
+    [
+        (Lamp(key="l", label="L", lumens=300, kelvins=[3000]), "lux at a metre, or lumens and the beam"),
+        (NdFilter(key="v", label="V", stops=4, most_stops=2, fits=["a"]), "at least 4"),
+    ],
+)
+def test_items_that_make_no_sense_say_so(item: BagItem, said: str) -> None:
+    assert said in next(problems_of_item(item)).message
+
+
+def test_the_demo_bag_is_complete() -> None:
+    assert {item.kind for item in KIT.bag} == {
+        "nd", "colour", "lamp", "housing", "cell", "card", "support", "power-bank", "microphone",
+    }  # fmt: skip
+    assert Kit.read(KIT.plain()) == KIT

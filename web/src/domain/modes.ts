@@ -1,0 +1,62 @@
+/** A device's modes as a table people can read: sizes down, rates across. Pure. */
+
+import type { Device, Mode } from "../api/client";
+
+export type ModeRow = { key: string; resolution: string; shape: string; cells: (Mode | null)[] };
+export type ModeTable = { rates: string[]; rows: ModeRow[] };
+
+/** A rate as a number, from "25" or "24000/1001". */
+export function rateNumber(rate: string | number): number {
+  const [above = "0", below = "1"] = String(rate).split("/");
+  return Number(above) / Number(below);
+}
+
+/** Rates across, sizes down with the largest first. */
+export function modeTable(device: Device): ModeTable {
+  const rates = [...new Set(device.modes.map((mode) => String(mode.rate)))].sort(
+    (one, other) => rateNumber(one) - rateNumber(other),
+  );
+  const byKey = new Map<string, ModeRow>();
+  for (const mode of device.modes) {
+    const key = `${mode.resolution} ${mode.frame_shape}`;
+    const row = byKey.get(key) ?? {
+      key,
+      resolution: mode.resolution,
+      shape: mode.frame_shape,
+      cells: rates.map(() => null),
+    };
+    row.cells[rates.indexOf(String(mode.rate))] = mode;
+    byKey.set(key, row);
+  }
+  const pixels = (row: ModeRow) => {
+    const mode = row.cells.find((cell) => cell !== null);
+    return mode ? mode.width_px * mode.height_px : 0;
+  };
+  return { rates, rows: [...byKey.values()].sort((one, other) => pixels(other) - pixels(one)) };
+}
+
+export type Limits = {
+  /** Label of the strongest stabilisation, and whether it is the device's strongest. */
+  steadiest: string;
+  steadyFull: boolean;
+  views: number;
+  allViews: number;
+  readout: string | null;
+  tuned: boolean;
+};
+
+/** What a mode limits, in the fewest words. */
+export function limits(device: Device, mode: Mode): Limits {
+  const allowed = device.stabilisation.filter((level) => mode.stabilisation.includes(level.key));
+  const steadiest = allowed.reduce((best, level) => (level.removes > best.removes ? level : best));
+  const strongest = Math.max(...device.stabilisation.map((level) => level.removes));
+  const share = mode.photosite_share ?? 1;
+  return {
+    steadiest: steadiest.label,
+    steadyFull: steadiest.removes >= strongest,
+    views: mode.views.length,
+    allViews: device.views.length,
+    readout: share < 1 ? `${Math.round(share * 100)} % read` : null,
+    tuned: mode.low_light_tuned ?? false,
+  };
+}

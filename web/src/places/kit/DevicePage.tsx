@@ -1,0 +1,96 @@
+import { useState } from "react";
+import type { Device, DeviceView } from "../../api/client";
+import { Refused } from "../../api/client";
+import { useDeleteDevice, useDevice, useReplaceModes } from "../../state/kit";
+import { Notice, Waiting } from "../../ui/Notice";
+import { Remove } from "../../ui/Remove";
+import { ModeGrid } from "./ModeGrid";
+import { Strengths } from "./Strengths";
+
+/** One camera: its facts, its modes, what it is good at beside another one. */
+export function DevicePage({ deviceId, devices }: { deviceId: string; devices: DeviceView[] }) {
+  const device = useDevice(deviceId);
+  const [other, setOther] = useState<string | null>(null);
+  if (device.isPending) return <Waiting what="the camera" />;
+  if (device.isError) return <Notice>This camera is not in your kit.</Notice>;
+  return (
+    <>
+      <section aria-label={device.data.name} className="mb-4 border rule bg-paper">
+        <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink px-4 py-2">
+          <h2 className="text-[22px]">{device.data.name}</h2>
+          <Facts device={device.data} />
+        </header>
+        <ModeGrid device={device.data} />
+        <Documents deviceId={deviceId} device={device.data} />
+      </section>
+      <Strengths
+        deviceId={deviceId}
+        name={device.data.name}
+        devices={devices}
+        other={other}
+        onOther={setOther}
+      />
+    </>
+  );
+}
+
+function Facts({ device }: { device: Device }) {
+  const isos = device.iso.values;
+  const facts = [
+    device.lenses.map((lens) => `f/${lens.f_number}`).join(", "),
+    `ISO ${isos[0]} to ${isos[isos.length - 1]}${device.iso.settable ? "" : ", its own choice"}`,
+    device.depth_rating_m > 0 ? `bare to ${device.depth_rating_m} m` : "must stay dry",
+    `${device.preset_slots} preset slot${device.preset_slots === 1 ? "" : "s"}`,
+    device.flight_minutes ? `flies ${device.flight_minutes} min` : null,
+  ];
+  return <p className="text-soft">{facts.filter(Boolean).join("; ")}</p>;
+}
+
+function Documents({ deviceId, device }: { deviceId: string; device: Device }) {
+  const replace = useReplaceModes(deviceId);
+  const remove = useDeleteDevice();
+  const error = replace.error ?? remove.error;
+  return (
+    <footer className="flex flex-wrap items-center gap-4 px-4 py-2 text-[13px]">
+      <a className="text-sea underline" href={`/api/kit/devices/${deviceId}`} download={`${device.key}.json`}>
+        Document (JSON)
+      </a>
+      <a
+        className="text-sea underline"
+        href={`/api/kit/devices/${deviceId}/modes`}
+        download={`${device.key}-modes.csv`}
+      >
+        Modes (CSV)
+      </a>
+      <label className="flex items-center gap-2">
+        <span className="text-soft">Other modes (CSV)</span>
+        <input
+          type="file"
+          accept=".csv,text/csv"
+          className="w-52"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) replace.mutate(file);
+            event.target.value = "";
+          }}
+        />
+      </label>
+      <span className="ml-auto">
+        <Remove what="this camera" onRemove={() => remove.mutate(deviceId)} />
+      </span>
+      {error ? (
+        <ul role="alert" className="w-full text-signal">
+          {error instanceof Refused && error.fields.length > 0 ? (
+            error.fields.slice(0, 8).map((field) => (
+              <li key={field.path.join(".")}>
+                {field.path.join(".")}: {field.message}
+              </li>
+            ))
+          ) : (
+            <li>{error instanceof Refused ? error.message : "No connection: nothing was changed."}</li>
+          )}
+        </ul>
+      ) : null}
+    </footer>
+  );
+}

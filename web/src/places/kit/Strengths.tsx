@@ -1,0 +1,93 @@
+import type { DeviceView, Strength } from "../../api/client";
+import { useStrengths } from "../../state/kit";
+
+/** What a camera is good at, as the planner finds it, beside another camera when wished. */
+export function Strengths({
+  deviceId,
+  name,
+  devices,
+  other,
+  onOther,
+}: {
+  deviceId: string;
+  name: string;
+  devices: DeviceView[];
+  other: string | null;
+  onOther: (id: string | null) => void;
+}) {
+  const mine = useStrengths(deviceId);
+  const theirs = useStrengths(other);
+  const otherName = devices.find((device) => device.id === other)?.name;
+  return (
+    <section aria-label="What it is good at" className="mb-4 border rule bg-paper">
+      <header className="flex flex-wrap items-baseline gap-3 border-b rule px-4 py-2">
+        <h2 className="text-[18px]">What it is good at</h2>
+        <span className="text-[12.5px] text-soft">planned under a middle stance; fewer stops are better</span>
+        <label className="ml-auto flex items-center gap-1.5 text-[13px]">
+          <span className="text-soft">Beside</span>
+          <select
+            className="rounded-sm border rule bg-paper px-1.5 py-0.5"
+            value={other ?? ""}
+            onChange={({ target: { value } }) => onOther(value || null)}
+          >
+            <option value="">no other</option>
+            {devices
+              .filter((device) => device.id !== deviceId)
+              .map((device) => (
+                <option key={device.id} value={device.id}>
+                  {device.name}
+                </option>
+              ))}
+          </select>
+        </label>
+      </header>
+      {mine.data ? (
+        <table className="w-full text-[13px]" aria-label="Standard scenes">
+          <thead>
+            <tr className="border-b rule text-left text-[12.5px] text-soft">
+              <th className="w-60 py-1 pl-4 font-normal">Scene</th>
+              <th className="font-normal">{name}</th>
+              {other ? <th className="pr-4 font-normal">{otherName}</th> : null}
+            </tr>
+          </thead>
+          <tbody>
+            {mine.data.map((one) => {
+              const rival = theirs.data?.find((theirsOne) => theirsOne.scene === one.scene);
+              const wins = rival && better(one, rival);
+              return (
+                <tr key={one.scene} className="border-b border-hair/60 align-top">
+                  <th scope="row" className="py-1 pl-4 text-left font-normal">
+                    {one.scene}
+                  </th>
+                  <StrengthCell strength={one} wins={wins === true} />
+                  {other ? <StrengthCell strength={rival} wins={wins === false} /> : null}
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      ) : (
+        <p role="status" className="px-4 py-2 text-soft">
+          {mine.isError ? "The service does not answer." : "Planning the standard scenes …"}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function better(one: Strength, other: Strength): boolean {
+  return (one.cost ?? Number.POSITIVE_INFINITY) <= (other.cost ?? Number.POSITIVE_INFINITY);
+}
+
+function StrengthCell({ strength, wins }: { strength: Strength | undefined; wins: boolean }) {
+  if (!strength) return <td className="py-1 text-soft">…</td>;
+  return (
+    <td className={`py-1 pr-4 ${wins ? "bg-sea-wash" : ""}`}>
+      <span className="mr-2 text-[15px] font-semibold">
+        {strength.cost === null ? "not there" : `${strength.cost.toFixed(1)} stops`}
+      </span>
+      {strength.words}
+      {strength.weakest ? <div className="text-[12.5px] text-soft">Weakest: {strength.weakest}</div> : null}
+    </td>
+  );
+}

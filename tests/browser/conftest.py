@@ -57,7 +57,7 @@ def watched(page: Page) -> list[str]:
     errors: list[str] = []
 
     def note(message: ConsoleMessage) -> None:
-        expected = "422" in message.text or "ERR_INTERNET_DISCONNECTED" in message.text
+        expected = any(code in message.text for code in ("422", "409")) or "ERR_INTERNET_DISCONNECTED" in message.text
         if message.type in ("error", "warning") and not expected:
             errors.append(message.text)
 

@@ -52,6 +52,11 @@ def desk(browser: Browser, address: str) -> None:
     page.goto(f"{address}/cards")
     page.get_by_role("heading", name="Cards").wait_for()
     shoot(page, "cards")
+    page.goto(f"{address}/kit")
+    page.get_by_label("Beside").select_option(label="Skarv A2")
+    page.get_by_role("table", name="Standard scenes").wait_for()
+    page.wait_for_load_state("networkidle")
+    shoot(page, "kit")
 
 
 def phone(browser: Browser, address: str) -> None:

@@ -28,6 +28,7 @@ def places(page: Page, address: str) -> dict[str, str]:
         "bench in conflict": setup_path(page, address, "The pilot gig", "bench"),
         "cards": f"{address}/cards",
         "card": setup_path(page, address, "Lantern market", "card"),
+        "kit": f"{address}/kit",
         "nowhere": f"{address}/no-such-place",
     }
 
@@ -95,6 +96,65 @@ def test_a_card_prints_on(page: Page, demo: str, paper: str, size: tuple[int, in
     boxes = re.findall(rb"/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]", pdf)
     assert boxes and {(round(float(w)), round(float(h))) for w, h in boxes} == {size}
     assert len(boxes) <= (2 if paper == "A6" else 1), "A6 front and back, A4 one side"
+
+
+def test_all_dialled_in_leaves_nothing_large_on_the_card(page: Page, demo: str) -> None:
+    page.goto(demo)
+    page.get_by_role("heading", name="Shoots").wait_for()
+    page.goto(setup_path(page, demo, "Lantern market", "card"))
+    expect(page.get_by_role("img", name="change").nth(3)).to_be_visible()
+    page.get_by_role("button", name="All dialled in").click()
+    expect(page.get_by_text("31 of 31 read back")).to_be_visible()
+    expect(page.get_by_role("img", name="change")).to_have_count(0)
+    page.get_by_label("Slot").select_option("2")
+    expect(page.get_by_text("0 of 31 read back")).to_be_visible()
+    expect(page.get_by_role("img", name="change")).not_to_have_count(0)
+
+
+def test_a_leftover_is_flagged_on_the_shoot_and_shown_on_the_card(page: Page, demo: str) -> None:
+    page.goto(demo)
+    expect(page.get_by_text("slot 3 still has ISO ceiling ISO 3200")).to_be_visible()
+    page.get_by_role("link", name="Skarv A2", exact=True).click()
+    page.get_by_role("link", name="Card", exact=True).click()
+    expect(page.get_by_text("now ISO 3200")).to_be_visible()
+
+
+def test_the_kit_shows_modes_strengths_and_the_bag(page: Page, demo: str) -> None:
+    page.goto(demo)
+    page.get_by_role("link", name="Kit").click()
+    modes = page.get_by_role("table", name="Modes of Skarv A4")
+    expect(modes.get_by_role("row", name=re.compile("^2.7K 16:9"))).to_contain_text("Low")
+    page.get_by_label("Beside").select_option(label="Skarv A2")
+    scenes = page.get_by_role("table", name="Standard scenes")
+    expect(scenes.get_by_role("row", name=re.compile("^Riding"))).to_contain_text(re.compile(r"stops.*stops", re.S))
+    expect(page.get_by_role("region", name="Housings")).to_contain_text("to 60 m, flat port")
+    expect(page.get_by_text("Green cast, seen on the grey card.")).to_be_visible()
+    page.get_by_role("link", name=re.compile("Kittiwake D1")).click()
+    expect(page.get_by_text("flies 27 min")).to_be_visible()
+
+
+def test_a_wrong_mode_table_is_refused_by_row_and_a_right_one_taken(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/kit")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Modes (CSV)").click()
+    text = download.value.path().read_text()
+
+    def give(table: str) -> None:
+        file = {"name": "modes.csv", "mimeType": "text/csv", "buffer": table.encode()}
+        page.get_by_label("Other modes").set_input_files(files=[file])  # type: ignore[list-item]
+
+    give(text.replace("3840,2160,120", "3840,tall,120"))
+    expect(page.get_by_role("alert")).to_contain_text("height_px: write a whole number")
+    expect(page.get_by_role("link", name=re.compile("Skarv A4"))).to_contain_text("47 modes")
+    give("\n".join(line for line in text.splitlines() if ",5.2K," not in line))
+    expect(page.get_by_role("link", name=re.compile("Skarv A4"))).to_contain_text("36 modes")
+
+
+def test_a_camera_in_use_is_kept(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/kit")
+    page.get_by_role("button", name="Delete this camera").click()
+    page.get_by_role("button", name="Delete this camera for good").click()
+    expect(page.get_by_role("alert")).to_contain_text("take it off them first")
 
 
 def test_from_nothing_to_a_first_scene(page: Page, plain_address: str) -> None:

@@ -1,4 +1,4 @@
-import { NavLink, useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import { words } from "../../domain/format";
 import { useDevices } from "../../state/queries";
 import { Notice, Waiting } from "../../ui/Notice";
@@ -19,7 +19,7 @@ export function Kit() {
         <h1 className="mb-2 px-1 text-[24px]">Kit</h1>
         <nav aria-label="Cameras">
           {devices.data.map((device) => (
-            <NavLink
+            <Link
               key={device.id}
               to={`/kit/${device.id}`}
               aria-current={device.id === shown ? "page" : undefined}
@@ -29,7 +29,7 @@ export function Kit() {
               <span className="block text-[12px] font-normal text-soft">
                 {words(device.kind)}, {device.modes} modes
               </span>
-            </NavLink>
+            </Link>
           ))}
         </nav>
         <div className="mt-4 border-t rule px-1 pt-2 text-[13px]">

@@ -56,7 +56,7 @@ function Cell({ device, mode }: { device: Device; mode: Mode }) {
       className="leading-tight"
       title={`${mode.width_px} × ${mode.height_px}; views: ${mode.views.join(", ")}`}
     >
-      <div className={found.steadyFull ? "" : "font-semibold text-signal"}>
+      <div className={found.steadyFull ? "text-soft" : "font-semibold"}>
         {found.tuned ? (
           <span className="text-sea" role="img" aria-label="tuned for low light">
             ●{" "}

@@ -40,6 +40,15 @@ def test_a_mode_table_goes_out_and_in(creator: TestClient) -> None:
     assert len(creator.get(f"/api/kit/devices/{camera}").json()["modes"]) == 9
 
 
+def test_slips_are_warned_of_but_kept(creator: TestClient) -> None:
+    camera = device_id(creator)
+    assert creator.get(f"/api/kit/devices/{camera}/warnings").json() == []
+    table = creator.get(f"/api/kit/devices/{camera}/modes").text.replace("hevc:60/120", "hevc:6000", 1)
+    assert creator.put(f"/api/kit/devices/{camera}/modes", json={"csv": table}).status_code == 200
+    told = creator.get(f"/api/kit/devices/{camera}/warnings").json()
+    assert told[0]["path"][0] == "modes" and "6000 Mbit/s" in told[0]["message"]
+
+
 def test_a_changed_camera_changes_the_plans_made_on_it(creator: TestClient) -> None:
     scene = add_scene(creator, SCENES["Lantern market"])
     camera = device_id(creator)

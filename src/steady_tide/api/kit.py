@@ -12,7 +12,7 @@ from steady_tide.core.kit.bag import BagItem, Kit, checked_kit
 from steady_tide.core.kit.device import Device, checked
 from steady_tide.core.plan.strengths import Strength
 from steady_tide.desk.kit import KitDesk
-from steady_tide.desk.views import DeviceView
+from steady_tide.desk.views import DeviceView, ProblemView
 from steady_tide.formats.modes_csv import modes_to_csv
 
 router = APIRouter(prefix="/api/kit", tags=["kit"], responses=RESPONSES)
@@ -73,6 +73,12 @@ def delete(rows: RowsOf, device_id: UUID) -> None:
 def strengths(rows: RowsOf, device_id: UUID) -> list[Strength]:
     """What a camera is good at, by the planner."""
     return KitDesk(rows).strengths(device_id)
+
+
+@router.get("/devices/{device_id}/warnings")
+def warnings(rows: RowsOf, device_id: UUID) -> list[ProblemView]:
+    """What looks like a slip in a camera's document; nothing is refused for it."""
+    return KitDesk(rows).warnings(device_id)
 
 
 @router.get("/devices/{device_id}/modes", response_class=Response, responses={200: {"content": {"text/csv": {}}}})

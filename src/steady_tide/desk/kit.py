@@ -8,8 +8,9 @@ from sqlalchemy import select
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem, Kit
 from steady_tide.core.kit.device import Device, checked
+from steady_tide.core.kit.plausibility import warnings
 from steady_tide.core.plan.strengths import Strength, strengths
-from steady_tide.desk.views import DeviceView
+from steady_tide.desk.views import DeviceView, ProblemView
 from steady_tide.formats.modes_csv import modes_from_csv
 from steady_tide.store.errors import Taken
 from steady_tide.store.owned import Rows
@@ -49,6 +50,11 @@ class KitDesk:
         if not devices:
             raise BadInput([Problem(("devices",), "there is no camera in the kit yet")])
         return Kit(devices=devices, bag=self.bag())
+
+    def warnings(self, device_id: UUID) -> list[ProblemView]:
+        """What looks like a slip in a camera's document."""
+        found = warnings(self.device(device_id))
+        return [ProblemView(path=list(problem.path), message=problem.message) for problem in found]
 
     def strengths(self, device_id: UUID) -> list[Strength]:
         """What a camera is good at, with this bag."""

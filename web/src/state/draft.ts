@@ -4,12 +4,11 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api, type Brief, got, Refused, type SceneView } from "../api/client";
 import { read, typed, write } from "../domain/brief";
+import type { Keeping } from "../domain/keeping";
 import { KEYS } from "./queries";
 
 const PAUSE_MS = 260;
 const RETRY_MS = 2500;
-
-export type Keeping = "kept" | "keeping" | "refused" | "offline";
 
 type Tree = Record<string, unknown>;
 

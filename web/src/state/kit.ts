@@ -23,6 +23,13 @@ export function useStrengths(device_id: string | null) {
   });
 }
 
+export function useWarnings(device_id: string) {
+  return useQuery({
+    queryKey: ["warnings", device_id],
+    queryFn: () => got(api.GET("/api/kit/devices/{device_id}/warnings", { params: { path: { device_id } } })),
+  });
+}
+
 export function useBag() {
   return useQuery({ queryKey: ["bag"], queryFn: () => got(api.GET("/api/kit/bag")) });
 }

@@ -2,16 +2,9 @@ import { Pencil, Redo2, Undo2 } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { SceneView } from "../../api/client";
-import type { Keeping } from "../../state/draft";
+import { KEEPING, type Keeping } from "../../domain/keeping";
 import { Button } from "../../ui/Button";
 import { SceneSheet } from "./SceneSheet";
-
-const KEEPING: Record<Keeping, string> = {
-  kept: "Everything is kept",
-  keeping: "Keeping …",
-  refused: "Not kept: see the marked field",
-  offline: "No connection: kept here, sent again shortly",
-};
 
 export function SceneBar({
   scene,

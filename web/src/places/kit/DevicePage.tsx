@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import type { Device, DeviceView } from "../../api/client";
 import { Refused } from "../../api/client";
 import { useDeleteDevice, useDevice, useReplaceModes } from "../../state/kit";
@@ -52,6 +53,12 @@ function Documents({ deviceId, device }: { deviceId: string; device: Device }) {
   const error = replace.error ?? remove.error;
   return (
     <footer className="flex flex-wrap items-center gap-4 px-4 py-2 text-[13px]">
+      <Link
+        className="rounded-sm border rule px-2.5 py-0.5 font-semibold hover:bg-sea-wash"
+        to={`/kit/${deviceId}/modes`}
+      >
+        Edit the modes
+      </Link>
       <a className="text-sea underline" href={`/api/kit/devices/${deviceId}`} download={`${device.key}.json`}>
         Document (JSON)
       </a>

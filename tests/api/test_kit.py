@@ -79,6 +79,52 @@ def test_a_key_is_one_cameras_own(creator: TestClient) -> None:
     assert taken.status_code == 409 and "another camera" in taken.json()["detail"]
 
 
+def test_a_copy_is_a_camera_of_its_own(creator: TestClient) -> None:
+    first = creator.post(f"/api/kit/devices/{device_id(creator)}/copy").json()
+    second = creator.post(f"/api/kit/devices/{device_id(creator)}/copy").json()
+    assert (first["key"], first["name"], second["key"]) == ("skarv-a4-2", "Skarv A4 (2)", "skarv-a4-3")
+    assert creator.delete(f"/api/kit/devices/{first['id']}").status_code == 204
+    assert creator.get(f"/api/kit/devices/{second['id']}").json()["modes"] == KIT.plain()["devices"][0]["modes"]
+
+
+def test_the_bag_is_filled_tested_and_emptied(creator: TestClient, app: Any) -> None:
+    scene = add_scene(creator, {**SCENES["The pilot gig"], "light": {"kind": "condition", "condition": "sun"}})
+    nd = next(item for item in creator.get("/api/kit/bag").json() if item["key"] == "nd32")
+    marked = creator.put("/api/kit/bag", json={**nd, "flaw": "bands at the long lens", "tested_stops": 4.8})
+    assert next(item for item in marked.json() if item["key"] == "nd32")["flaw"] == "bands at the long lens"
+    used = creator.get(f"/api/scenes/{scene['id']}").json()["setups"][0]["outcome"]
+    filters = next(one for one in used["decisions"] if one["setting"] == "nd_filter")
+    assert all("nd32" not in str(option["value"]) or option["value"] == "nd32" for option in filters["options"])
+    new = {
+        "kind": "cell",
+        "key": "spare",
+        "label": "Spare",
+        "fits": ["skarv-a4"],
+        "capacity_wh": 7,
+        "share_at_0_c": 0.7,
+    }
+    assert len(creator.put("/api/kit/bag", json=new).json()) == len(KIT.bag) + 1
+    assert len(creator.delete("/api/kit/bag/spare").json()) == len(KIT.bag)
+    assert creator.delete("/api/kit/bag/spare").status_code == 404
+    assert join(app).delete("/api/kit/bag/nd32").status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("change", "path"),
+    [
+        ({"stops": -1}, ["stops"]),
+        ({"kind": "magic"}, []),
+        ({"fits": []}, ["fits"]),
+        ({"most_stops": 1}, ["most_stops"]),
+    ],
+)
+def test_an_item_that_cannot_be_is_refused(creator: TestClient, change: dict[str, Any], path: list[str]) -> None:
+    item = {"kind": "nd", "key": "x", "label": "X", "stops": 3, "fits": ["skarv-a4"], **change}
+    answer = creator.put("/api/kit/bag", json=item)
+    assert answer.status_code == 422
+    assert path in [error["path"] for error in answer.json()["errors"]]
+
+
 def test_strengths_are_planned_not_claimed(creator: TestClient) -> None:
     a4 = {one["scene"]: one for one in creator.get(f"/api/kit/devices/{device_id(creator)}/strengths").json()}
     a2 = {

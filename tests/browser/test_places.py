@@ -133,6 +133,36 @@ def test_the_kit_shows_modes_strengths_and_the_bag(page: Page, demo: str) -> Non
     expect(page.get_by_text("flies 27 min")).to_be_visible()
 
 
+def test_a_filter_is_tested_and_a_cell_added(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/kit")
+    page.get_by_role("button", name="ND 16", exact=True).click()
+    page.get_by_label("Tested").fill("a lot")
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_role("alert")).to_contain_text("write a number")
+    assert violations(page) == []
+    page.get_by_label("Tested").fill("3.7")
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_role("region", name="ND filters")).to_contain_text("3.7 stops, tested")
+    page.get_by_role("button", name="Add to Batteries").click()
+    page.get_by_label("Name").fill("Big cell")
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_role("alert").first).to_contain_text("this is missing")
+    page.get_by_label("Capacity").fill("9.5")
+    page.get_by_label("Share left at 0 °C").fill("0.8")
+    page.get_by_label("Fits").fill("skarv-a4")
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_role("region", name="Batteries")).to_contain_text("1 × 9.5 Wh")
+
+
+def test_a_camera_is_copied_to_start_from(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/kit")
+    page.get_by_role("button", name="Copy this camera").click()
+    expect(page.get_by_role("heading", name="Skarv A4 (2)")).to_be_visible()
+    page.get_by_role("button", name="Delete this camera").click()
+    page.get_by_role("button", name="Delete this camera for good").click()
+    expect(page.get_by_role("link", name=re.compile(r"Skarv A4 \(2\)"))).to_have_count(0)
+
+
 def test_a_wrong_mode_table_is_refused_by_row_and_a_right_one_taken(page: Page, demo: str) -> None:
     page.goto(f"{demo}/kit")
     with page.expect_download() as download:

@@ -45,6 +45,18 @@ def bag(rows: RowsOf) -> list[BagItem]:
     return KitDesk(rows).bag()
 
 
+@router.put("/bag")
+def put_item(rows: RowsOf, item: Annotated[BagItem, Body()]) -> list[BagItem]:
+    """Add an item to the bag, or replace the one with its key."""
+    return KitDesk(rows).put_item(item)
+
+
+@router.delete("/bag/{key}")
+def drop_item(rows: RowsOf, key: str) -> list[BagItem]:
+    """Take an item out of the bag."""
+    return KitDesk(rows).drop_item(key)
+
+
 @router.get("/devices")
 def devices(rows: RowsOf) -> list[DeviceView]:
     """Every camera of the kit."""
@@ -61,6 +73,12 @@ def device(rows: RowsOf, device_id: UUID) -> Device:
 def replace(rows: RowsOf, device_id: UUID, device: Annotated[Device, Body()]) -> Device:
     """Put another document in a camera's place."""
     return KitDesk(rows).replace(device_id, checked(device))
+
+
+@router.post("/devices/{device_id}/copy", status_code=201)
+def copy(rows: RowsOf, device_id: UUID) -> DeviceView:
+    """A copy of a camera, to start another description from."""
+    return KitDesk(rows).copy(device_id)
 
 
 @router.delete("/devices/{device_id}", status_code=204)

@@ -6,13 +6,13 @@ from pydantic import TypeAdapter
 from sqlalchemy import select
 
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.kit.bag import BagItem, Kit
+from steady_tide.core.kit.bag import BagItem, Kit, problems_of_item
 from steady_tide.core.kit.device import Device, checked
 from steady_tide.core.kit.plausibility import warnings
 from steady_tide.core.plan.strengths import Strength, strengths
 from steady_tide.desk.views import DeviceView, ProblemView
 from steady_tide.formats.modes_csv import modes_from_csv
-from steady_tide.store.errors import Taken
+from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import BagRow, DeviceRow, SetupRow
 
@@ -83,6 +83,38 @@ class KitDesk:
         if self.rows.session.scalar(select(SetupRow.id).where(SetupRow.device_id == row.id).limit(1)):
             raise Taken("scenes use this camera; take it off them first")
         self.rows.delete(row)
+
+    def copy(self, device_id: UUID) -> DeviceView:
+        """A copy of a camera under a name and key of its own, to start another description from."""
+        document = self.device(device_id).plain()
+        keys = {view.key for view in self.devices()}
+        number = next(count for count in range(2, len(keys) + 3) if f"{document['key'][:50]}-{count}" not in keys)
+        document["key"] = f"{document['key'][:50]}-{number}"
+        document["name"] = f"{document['name'][:110]} ({number})"
+        ids = self.take_in(Kit(devices=[checked(Device.read(document))]))
+        return next(view for view in self.devices() if view.id == ids[document["key"]])
+
+    def put_item(self, item: BagItem) -> list[BagItem]:
+        """Add an item to the bag, or replace the one with its key. Raises BadInput when it makes no sense."""
+        if problems := list(problems_of_item(item)):
+            raise BadInput(problems)
+        rows = self.rows.all(self.rows.query(BagRow))
+        row = next((row for row in rows if row.key == item.key), None)
+        if row is None:
+            last = max((row.position for row in rows), default=-1)
+            self.rows.add(BagRow(key=item.key, position=last + 1, document=item.plain()))
+        else:
+            row.document = item.plain()
+        self.rows.session.flush()
+        return self.bag()
+
+    def drop_item(self, key: str) -> list[BagItem]:
+        """Take an item out of the bag. Raises NotFound when it is not in it."""
+        row = self.rows.session.scalar(self.rows.query(BagRow).where(BagRow.key == key))
+        if row is None:
+            raise NotFound("there is no such thing in the bag")
+        self.rows.delete(row)
+        return self.bag()
 
     def take_in(self, kit: Kit) -> dict[str, UUID]:
         """Add or replace everything of a checked kit document; returns the ids of its cameras by key."""

@@ -2,6 +2,7 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../api/client";
+import type { BagItem } from "../domain/bag";
 
 export function useDevice(device_id: string) {
   return useQuery({
@@ -49,11 +50,38 @@ export function useReplaceModes(device_id: string) {
   });
 }
 
+/** Keep an item of the bag, or take it out; everything planned with it is planned anew. */
+export function usePutItem() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (item: BagItem) => got(api.PUT("/api/kit/bag", { body: item })),
+    onSuccess: () => cache.invalidateQueries(),
+  });
+}
+
+export function useDropItem() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (key: string) => got(api.DELETE("/api/kit/bag/{key}", { params: { path: { key } } })),
+    onSuccess: () => cache.invalidateQueries(),
+  });
+}
+
+export function useCopyDevice() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (device_id: string) =>
+      got(api.POST("/api/kit/devices/{device_id}/copy", { params: { path: { device_id } } })),
+    onSuccess: () => cache.invalidateQueries({ queryKey: ["devices"] }),
+  });
+}
+
 export function useDeleteDevice() {
   const cache = useQueryClient();
   return useMutation({
     mutationFn: (device_id: string) =>
       got(api.DELETE("/api/kit/devices/{device_id}", { params: { path: { device_id } } })),
-    onSuccess: () => cache.invalidateQueries(),
+    // Not the camera's own queries: it is gone, and its page with it.
+    onSuccess: () => cache.invalidateQueries({ queryKey: ["devices"] }),
   });
 }

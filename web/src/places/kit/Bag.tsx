@@ -1,5 +1,8 @@
+import { useState } from "react";
 import { type BagItem, describe } from "../../domain/bag";
 import { useBag } from "../../state/kit";
+import { Button } from "../../ui/Button";
+import { ItemSheet } from "./ItemSheet";
 
 const KINDS: { kind: BagItem["kind"]; name: string }[] = [
   { kind: "nd", name: "ND filters" },
@@ -13,20 +16,32 @@ const KINDS: { kind: BagItem["kind"]; name: string }[] = [
   { kind: "microphone", name: "Microphones" },
 ];
 
+type Open = { kind: BagItem["kind"]; name: string; item: BagItem | null };
+
 /** Everything besides cameras, by kind, with what each does and what a test found. */
 export function Bag() {
   const bag = useBag();
-  if (!bag.data || bag.data.length === 0) return null;
+  const [open, setOpen] = useState<Open | null>(null);
+  if (!bag.data) return null;
   return (
     <section aria-label="The bag" className="border rule bg-paper">
       <h2 className="border-b rule px-4 py-2 text-[18px]">The bag</h2>
       <div className="grid gap-x-8 gap-y-3 px-4 py-3 md:grid-cols-2 xl:grid-cols-3">
         {KINDS.map(({ kind, name }) => {
           const items = bag.data.filter((item) => item.kind === kind);
-          if (items.length === 0) return null;
           return (
             <section key={kind} aria-label={name}>
-              <h3 className="border-b rule text-[13px] text-soft">{name}</h3>
+              <div className="flex items-baseline justify-between border-b rule">
+                <h3 className="text-[13px] text-soft">{name}</h3>
+                <Button
+                  look="quiet"
+                  className="px-1.5 py-0 text-[12.5px] text-soft"
+                  aria-label={`Add to ${name}`}
+                  onClick={() => setOpen({ kind, name, item: null })}
+                >
+                  Add
+                </Button>
+              </div>
               <ul>
                 {items.map((item) => (
                   <li
@@ -34,7 +49,13 @@ export function Bag() {
                     className="flex items-baseline justify-between gap-3 border-b border-hair/50"
                   >
                     <span>
-                      {item.label}
+                      <button
+                        type="button"
+                        className="text-left hover:underline"
+                        onClick={() => setOpen({ kind, name, item })}
+                      >
+                        {item.label}
+                      </button>
                       {"flaw" in item && item.flaw ? (
                         <span className="block text-[12.5px] text-signal">{item.flaw}</span>
                       ) : null}
@@ -47,6 +68,7 @@ export function Bag() {
           );
         })}
       </div>
+      {open ? <ItemSheet {...open} onClose={() => setOpen(null)} /> : null}
     </section>
   );
 }

@@ -1,8 +1,9 @@
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import type { Device, DeviceView } from "../../api/client";
 import { Refused } from "../../api/client";
-import { useDeleteDevice, useDevice, useReplaceModes } from "../../state/kit";
+import { useCopyDevice, useDeleteDevice, useDevice, useReplaceModes } from "../../state/kit";
+import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Remove } from "../../ui/Remove";
 import { ModeGrid } from "./ModeGrid";
@@ -50,6 +51,8 @@ function Facts({ device }: { device: Device }) {
 function Documents({ deviceId, device }: { deviceId: string; device: Device }) {
   const replace = useReplaceModes(deviceId);
   const remove = useDeleteDevice();
+  const copy = useCopyDevice();
+  const go = useNavigate();
   const error = replace.error ?? remove.error;
   return (
     <footer className="flex flex-wrap items-center gap-4 px-4 py-2 text-[13px]">
@@ -82,8 +85,18 @@ function Documents({ deviceId, device }: { deviceId: string; device: Device }) {
           }}
         />
       </label>
+      <Button
+        look="quiet"
+        disabled={copy.isPending}
+        onClick={() => copy.mutate(deviceId, { onSuccess: (made) => go(`/kit/${made.id}`) })}
+      >
+        Copy this camera
+      </Button>
       <span className="ml-auto">
-        <Remove what="this camera" onRemove={() => remove.mutate(deviceId)} />
+        <Remove
+          what="this camera"
+          onRemove={() => remove.mutate(deviceId, { onSuccess: () => go("/kit") })}
+        />
       </span>
       {error ? (
         <ul role="alert" className="w-full text-signal">

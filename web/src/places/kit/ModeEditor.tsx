@@ -108,7 +108,7 @@ function Editor({ deviceId, device }: { deviceId: string; device: Device }) {
             {table.grid.map((cells, row) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a row of a grid is its place
               <tr key={row} className="border-b border-hair/60">
-                <th scope="row" className="px-1 text-right font-normal text-soft">
+                <th scope="row" className="px-1 py-0.5 text-right align-top font-normal text-soft">
                   {row + 1}
                 </th>
                 {COLUMNS.map((column, at) => {
@@ -138,7 +138,7 @@ function Editor({ deviceId, device }: { deviceId: string; device: Device }) {
                     </td>
                   );
                 })}
-                <td className="whitespace-nowrap text-[12px]">
+                <td className="whitespace-nowrap align-top text-[12px]">
                   <Button
                     look="quiet"
                     className="px-1 py-0"
@@ -167,7 +167,7 @@ function Editor({ deviceId, device }: { deviceId: string; device: Device }) {
 }
 
 const WIDE: Partial<Record<(typeof COLUMNS)[number], string>> = {
-  views: "min-w-72",
+  views: "min-w-80",
   stabilisation: "min-w-64",
   bit_rates: "min-w-52",
 };

@@ -6,7 +6,7 @@ from typing import Any
 import pytest
 
 from steady_tide.core.kit.device import Device, checked
-from steady_tide.core.kit.plausibility import warnings
+from steady_tide.core.plan.plausibility import warnings
 from tests.situations import A4, KIT
 
 

@@ -8,7 +8,7 @@ from sqlalchemy import select
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem, Kit, problems_of_item
 from steady_tide.core.kit.device import Device, checked
-from steady_tide.core.kit.plausibility import warnings
+from steady_tide.core.plan.plausibility import warnings
 from steady_tide.core.plan.strengths import Strength, strengths
 from steady_tide.desk.views import DeviceView, ProblemView
 from steady_tide.formats.modes_csv import modes_from_csv

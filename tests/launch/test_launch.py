@@ -175,7 +175,7 @@ def test_a_plain_user_with_sudo_installs_through_it(tmp_path: Path) -> None:
     for program in ("dpkg-query", "tail", "sort", "mkdir", "tee", "env"):
         (tmp_path / program).symlink_to(f"/usr/bin/{program}")
     log = tmp_path / "log"
-    (tmp_path / "sudo").write_text(f'#!/bin/bash\necho "$*" >> {log}\n')
+    (tmp_path / "sudo").write_text(f'#!/bin/bash\necho "$*" >> {log}\n[[ "$1" != tee ]] || /usr/bin/cat >/dev/null\n')
     (tmp_path / "sudo").chmod(0o755)
     done = packages(path=str(tmp_path), command_name="plan", user=1000)
     assert done.returncode == 0, done.stderr

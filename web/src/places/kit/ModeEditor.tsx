@@ -1,8 +1,9 @@
 import { Redo2, Undo2 } from "lucide-react";
 import { type ClipboardEvent, type KeyboardEvent, useRef } from "react";
+import { flushSync } from "react-dom";
 import { Link, useParams } from "react-router";
 import type { Device } from "../../api/client";
-import { COLUMNS, HEADS, pasted, withCell, withCopy, withoutRow } from "../../domain/grid";
+import { COLUMNS, type Grid, HEADS, pasted, withCell, withCopy, withoutRow } from "../../domain/grid";
 import { KEEPING } from "../../domain/keeping";
 import { useModeGrid } from "../../state/grid";
 import { useDevice, useWarnings } from "../../state/kit";
@@ -24,9 +25,9 @@ function Editor({ deviceId, device }: { deviceId: string; device: Device }) {
   const warnings = useWarnings(deviceId);
   const body = useRef<HTMLTableSectionElement>(null);
   const focus = (row: number, column: number) =>
-    requestAnimationFrame(() =>
-      body.current?.querySelector<HTMLInputElement>(`[data-cell="${row} ${column}"]`)?.focus(),
-    );
+    body.current?.querySelector<HTMLInputElement>(`[data-cell="${row} ${column}"]`)?.focus();
+  // The row is there before the focus moves, so that what is typed next lands in it.
+  const changeNow = (next: Grid) => flushSync(() => table.change(next));
 
   const press = (event: KeyboardEvent, row: number, column: number) => {
     const command = event.ctrlKey || event.metaKey;
@@ -34,12 +35,12 @@ function Editor({ deviceId, device }: { deviceId: string; device: Device }) {
       ArrowUp: () => focus(row - 1, column),
       ArrowDown: () => focus(row + 1, column),
       Enter: () => {
-        if (command) table.change(withCopy(table.grid, row));
+        if (command) changeNow(withCopy(table.grid, row));
         focus(row + 1, column);
       },
       Delete: command
         ? () => {
-            table.change(withoutRow(table.grid, row));
+            changeNow(withoutRow(table.grid, row));
             focus(Math.max(row - 1, 0), column);
           }
         : undefined,

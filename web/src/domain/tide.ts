@@ -68,19 +68,22 @@ export function tide(light: Light, marks: Marks, width: number, height: number):
   };
 }
 
+/** Light beyond a mark by less than this still counts as held, as in the planner. */
+const SLACK = 0.05;
+
 /** What the eye should land on: whether the set holds, in words. */
 export function verdict(light: Light, marks: Marks): { holds: boolean; text: string } {
   const short = marks.low - light.dark;
   const over = light.bright - marks.high;
-  if (short > 0 && over > 0) {
+  if (short > SLACK && over > SLACK) {
     return {
       holds: false,
       text: `${short.toFixed(1)} stops short in the dark, ${over.toFixed(1)} over in the bright`,
     };
   }
-  if (short > 0) return { holds: false, text: `${short.toFixed(1)} stops short in the darkest light` };
-  if (over > 0) return { holds: false, text: `${over.toFixed(1)} stops over in the brightest light` };
-  const spare = Math.min(-short, -over);
+  if (short > SLACK) return { holds: false, text: `${short.toFixed(1)} stops short in the darkest light` };
+  if (over > SLACK) return { holds: false, text: `${over.toFixed(1)} stops over in the brightest light` };
+  const spare = Math.max(Math.min(-short, -over), 0);
   return {
     holds: true,
     text: `holds with ${spare.toFixed(1)} stop${spare.toFixed(1) === "1.0" ? "" : "s"} to spare`,

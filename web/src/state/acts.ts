@@ -45,3 +45,19 @@ export const confirmCard = (setup_id: string, revision: number): Promise<CardVie
 
 export const chooseSlot = (setup_id: string, slot: number): Promise<CardView> =>
   got(api.PUT("/api/setups/{setup_id}/slot", { params: { path: { setup_id } }, body: { slot } }));
+
+export const tickLine = (
+  setup_id: string,
+  setting: string,
+  value: string,
+  read_back: boolean,
+): Promise<CardView> =>
+  got(
+    api.PUT("/api/setups/{setup_id}/card/{setting}", {
+      params: { path: { setup_id, setting } },
+      body: { value, read_back },
+    }),
+  );
+
+export const clearTicks = (setup_id: string): Promise<CardView> =>
+  got(api.DELETE("/api/setups/{setup_id}/card", { params: { path: { setup_id } } }));

@@ -151,38 +151,16 @@ export function useCard(setup_id: string) {
   });
 }
 
-export function useTick(setup_id: string) {
-  const cache = useQueryClient();
-  return useMutation({
-    mutationFn: ({ setting, value, read_back }: { setting: string; value: string; read_back: boolean }) =>
-      got(
-        api.PUT("/api/setups/{setup_id}/card/{setting}", {
-          params: { path: { setup_id, setting } },
-          body: { value, read_back },
-        }),
-      ),
-    onSuccess: (card) => cache.setQueryData(KEYS.card(setup_id), card),
-    onError: () => cache.invalidateQueries({ queryKey: KEYS.card(setup_id) }),
-  });
-}
-
 /** An act on a card that answers with the card anew. */
-export function useCardAct<Given>(setup_id: string, act: (given: Given) => Promise<CardView>) {
+export function useCardAct(setup_id: string) {
   const cache = useQueryClient();
   return useMutation({
-    mutationFn: act,
+    mutationFn: (act: () => Promise<CardView>) => act(),
+    scope: { id: setup_id },
     onSuccess: (card) => {
       cache.setQueryData(KEYS.card(setup_id), card);
       cache.invalidateQueries({ queryKey: KEYS.shoots });
     },
     onError: () => cache.invalidateQueries({ queryKey: KEYS.card(setup_id) }),
-  });
-}
-
-export function useClearTicks(setup_id: string) {
-  const cache = useQueryClient();
-  return useMutation({
-    mutationFn: () => got(api.DELETE("/api/setups/{setup_id}/card", { params: { path: { setup_id } } })),
-    onSuccess: (card) => cache.setQueryData(KEYS.card(setup_id), card),
   });
 }

@@ -17,6 +17,10 @@ class Tolerance:
     under_stops: float = 1.0
 
 
+MARK_SLACK_STOPS = 0.05
+"""Light beyond a mark by less than this still counts as held: nobody sees or meters it."""
+
+
 @dataclass(frozen=True)
 class ExposureSet:
     """The settings that decide exposure. Times in seconds; equal ends mean a fixed value."""
@@ -46,9 +50,13 @@ class Reach:
     high: Mark
     turns_ev100: float
 
-    def holds(self, ev100: float) -> bool:
-        """Whether the set is steady in this light."""
-        return self.low.ev100 <= ev100 <= self.high.ev100
+    def holds_down_to(self, ev100: float) -> bool:
+        """Whether the low mark lies at or below this light."""
+        return self.low.ev100 <= ev100 + MARK_SLACK_STOPS
+
+    def holds_up_to(self, ev100: float) -> bool:
+        """Whether the high mark lies at or above this light."""
+        return ev100 <= self.high.ev100 + MARK_SLACK_STOPS
 
 
 def light_for(settings: ExposureSet, *, shutter_s: float, iso: float) -> float:

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from steady_tide.core.exposure.automatic import Chosen, automatic_exposure
 from steady_tide.core.image.noise import mid_grey_snr
 from steady_tide.core.kit.device import Lens, Mode
-from steady_tide.core.motion.blur import blur_px
+from steady_tide.core.motion.blur import angular_rate, blur_px, slow_factor
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.space import Exposures, Frames, Ints
 from steady_tide.core.plan.tables import Tables
@@ -115,7 +115,8 @@ class Block:
     @cached_property
     def slow_factor(self) -> float:
         """How many times slower the recorded rate plays on the timeline."""
-        return float(self.rate / self.situation.brief.delivery.timeline_rate)
+        delivery = self.situation.brief.delivery
+        return float(slow_factor(recorded=float(self.rate), timeline=float(delivery.timeline_rate)))
 
     # Columns over exposures, shape (1, O).
 
@@ -225,7 +226,7 @@ class Block:
     def subject_blur_px(self) -> Floats:
         """Blur of the subject's own movement inside a frame [delivered px]."""
         brief = self.situation.brief
-        rate = brief.subject_speed_m_s / brief.subject_distance_m
+        rate = angular_rate(speed_m_s=brief.subject_speed_m_s, distance_m=brief.subject_distance_m)
         return np.asarray(blur_px(rate_rad_s=rate, shutter_s=self.aim.shutter_s, focal_px=self.focal_px))
 
     @cached_property

@@ -14,7 +14,7 @@ from steady_tide.core.plan.considerations.recording import RecordingChoice
 from steady_tide.core.plan.considerations.table import Consideration, Over
 from steady_tide.core.plan.feasibility import first_clash
 from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING_VALUES
-from steady_tide.core.plan.offers import Offer, offers, text_of
+from steady_tide.core.plan.offers import Offer, offers, text_of, wishes_text
 from steady_tide.core.plan.plan import Decision, Option, Price, Rival, Turn
 from steady_tide.core.plan.search import Landscape, Point
 from steady_tide.core.plan.stance import AXIS_LABELS, Axis, Stance
@@ -207,10 +207,7 @@ class Explainer:
         device = self.situation.device.name
         if not clash:
             return f"{device} does not offer it with what you pinned"
-        with_text = " and ".join(
-            f"{SETTINGS[other].in_text} {text_of(self.situation, other, pin)}" for other, pin in clash
-        )
-        return f"{device} does not offer it with {with_text}"
+        return f"{device} does not offer it with {wishes_text(self.situation, clash)}"
 
     def _why(
         self, setting: Setting, rivals: list[Rival], reasons: list[list[tuple[Turn, Term]]]

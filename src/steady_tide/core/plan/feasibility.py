@@ -47,10 +47,10 @@ def smallest_clash(landscape: Landscape, pins: Mapping[Setting, Value]) -> dict[
     return dict(pins)
 
 
-def first_clash(landscape: Landscape, setting: Setting, value: Value) -> list[tuple[Setting, Value]]:
+def first_clash(landscape: Landscape, setting: Setting, value: Value) -> dict[Setting, Value]:
     """The pins that stand against one more value: the smallest clash it makes, without itself."""
     clash = smallest_clash(landscape, {**landscape.pins, setting: value})
-    return [(other, pin) for other, pin in clash.items() if other is not setting]
+    return {other: pin for other, pin in clash.items() if other is not setting}
 
 
 def _only(pins: Mapping[Setting, Value], names: Iterable[Setting]) -> dict[Setting, Value]:

@@ -8,7 +8,7 @@ from steady_tide.core.plan.considerations.picture import DIM_EV100
 from steady_tide.core.plan.situation import NO_FILTER, Situation
 from steady_tide.core.plan.stance import Axis
 from steady_tide.core.plan.weighing import Objection, Weighing
-from steady_tide.core.quantities import mired
+from steady_tide.core.quantities import mired_shift
 
 CURVE_COST = {
     "grade": {"log": 0.0, "flat": 0.3, "neutral": 1.2, "vivid": 2.2},
@@ -129,7 +129,7 @@ def weigh_white_balance(situation: Situation) -> Weighing:
                 settled = "you cannot know the Kelvin it holds" if locked_wanted else "is one thing more to do"
                 found.append(Objection(0.3, settled))
         else:
-            shift = abs(mired(float(value)) - mired(situation.light.kelvin))
+            shift = abs(mired_shift(from_kelvin=situation.light.kelvin, to_kelvin=float(value)))
             found.append(Objection(shift / 40.0, f"{shift:.0f} mired from the light's {situation.light.kelvin:.0f} K"))
             if filtered:
                 found.append(Objection(1.5, "behind a colour filter automatic follows the depth"))

@@ -1,6 +1,6 @@
 """What a device offers for each setting, in words: the same values for pins, plans and cards."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Mapping
 from typing import NamedTuple
 
 from steady_tide.core.kit.device import Device
@@ -83,6 +83,11 @@ def offers(situation: Situation, setting: Setting) -> list[Offer]:
     unit = SETTINGS[setting].unit
     values = situation.device.choices.get(setting, [])
     return [Offer(value, f"{value} {unit}" if unit and not isinstance(value, str) else str(value)) for value in values]
+
+
+def wishes_text(situation: Situation, wishes: Mapping[Setting, Value]) -> str:
+    """Wishes in one phrase: "frame rate 120 fps and stabilisation Strong"."""
+    return " and ".join(f"{SETTINGS[name].in_text} {text_of(situation, name, value)}" for name, value in wishes.items())
 
 
 def text_of(situation: Situation, setting: Setting, value: Value) -> str:

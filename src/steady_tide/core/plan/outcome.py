@@ -69,8 +69,8 @@ def reach_part(view: PointView) -> ReachPart:
         low=_mark(found.low),
         high=_mark(found.high),
         turns_ev100=round(found.turns_ev100, 3),
-        holds_dark=found.low.ev100 <= block.situation.dark_ev100,
-        holds_bright=block.situation.bright_ev100 <= found.high.ev100,
+        holds_dark=found.holds_down_to(block.situation.dark_ev100),
+        holds_bright=found.holds_up_to(block.situation.bright_ev100),
     )
 
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from fractions import Fraction
+from math import log2
 
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
@@ -10,6 +11,7 @@ from steady_tide.core.plan.offers import offers
 from steady_tide.core.plan.situation import Situation
 
 Pins = Mapping[Setting, Value]
+IN_STOPS = {Setting.SHUTTER, Setting.ISO_FLOOR, Setting.ISO_CEILING}
 NUMBERS = {
     Setting.FRAME_RATE, Setting.BIT_RATE, Setting.BIT_DEPTH, Setting.ISO_FLOOR, Setting.ISO_CEILING,
 }  # fmt: skip
@@ -73,13 +75,16 @@ def _number(value: Value) -> float | None:
         return None
 
 
-def _nearest(wished: Value, offered: list[Value]) -> Value | None:
+def _nearest(setting: Setting, wished: Value, offered: list[Value]) -> Value | None:
+    """The offered value nearest to a wish: in stops for what is exposed with, else by difference."""
     target = _number(wished)
-    numbered = [
-        (abs(number - target), value)
-        for value in offered
-        if target is not None and (number := _number(value)) is not None
-    ]
+    in_stops = setting in IN_STOPS and target is not None and target > 0
+    numbered = []
+    for value in offered:
+        number = _number(value)
+        if number is not None and target is not None:
+            away = abs(log2(number / target)) if in_stops else abs(number - target)
+            numbered.append((away, value))
     return min(numbered, key=lambda pair: pair[0])[1] if numbered else (offered[0] if offered else None)
 
 
@@ -91,7 +96,7 @@ def match_pins(situation: Situation, pins: Pins) -> tuple[dict[Setting, Value], 
         offered = [offer.value for offer in offers(situation, setting)]
         found = next((value for value in offered if _same(wished, value)), None)
         if found is None:
-            wrong.append(WrongPin(setting=setting, wished=wished, nearest=_nearest(wished, offered)))
+            wrong.append(WrongPin(setting=setting, wished=wished, nearest=_nearest(setting, wished, offered)))
         else:
             matched[setting] = found
     return matched, wrong

@@ -7,16 +7,16 @@ from dataclasses import replace
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
-from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.bringing import shortfalls, to_bring
+from steady_tide.core.plan.conflicts import conflict_of, not_offered
 from steady_tide.core.plan.considerations.exposure import control_kind
 from steady_tide.core.plan.considerations.picture import battery_minutes
 from steady_tide.core.plan.considerations.table import one
 from steady_tide.core.plan.explain import SEARCHED, Explainer
 from steady_tide.core.plan.feasibility import feasible, smallest_clash
 from steady_tide.core.plan.finish import weigh_bias, weigh_colour_filter, weigh_white_balance
-from steady_tide.core.plan.offers import offers, text_of
 from steady_tide.core.plan.outcome import (
     cautions,
     figures,
@@ -26,8 +26,8 @@ from steady_tide.core.plan.outcome import (
     reach_part,
     told_assumptions,
 )
-from steady_tide.core.plan.pins import WrongPin, match_pins, read_pins
-from steady_tide.core.plan.plan import Conflict, Decision, Plan, WayOut, Wish
+from steady_tide.core.plan.pins import match_pins, read_pins
+from steady_tide.core.plan.plan import Conflict, Decision, Plan
 from steady_tide.core.plan.rules import RULES, Solved
 from steady_tide.core.plan.search import Landscape, Point
 from steady_tide.core.plan.situation import Situation
@@ -53,12 +53,12 @@ def plan_scene(
     _refuse_unfit_place(situation)
     matched, wrong = match_pins(situation, wished)
     if wrong:
-        return _not_offered(situation, matched, wrong[0])
+        return not_offered(situation, wrong[0])
     colour = matched.get(Setting.COLOUR_FILTER, weigh_colour_filter(situation).best())
     situation = replace(situation, colour_filter=str(colour))
     landscape = Landscape(situation, matched)
     if smallest := _clash(landscape):
-        return _conflict(landscape, smallest)
+        return conflict_of(landscape, smallest)
     point = landscape.chosen()
     assert point is not None, "a feasible situation has a cheapest set"
     return _write(landscape, point)
@@ -152,71 +152,3 @@ def _solved(explainer: Explainer) -> Solved:
 def digest(device: Device) -> str:
     """Short hash of a device document, kept in the plans made from it."""
     return hashlib.sha256(device.model_dump_json().encode()).hexdigest()[:12]
-
-
-def _wish(situation: Situation, setting: Setting, value: Value) -> Wish:
-    return Wish(setting=setting, label=SETTINGS[setting].label, value=value, text=text_of(situation, setting, value))
-
-
-def _not_offered(situation: Situation, matched: Mapping[Setting, Value], wrong: WrongPin) -> Conflict:
-    label = SETTINGS[wrong.setting].in_text
-    name = situation.device.name
-    if wrong.nearest is None:
-        words, ways = f"{name} has no setting for {label}.", []
-    else:
-        nearest = text_of(situation, wrong.setting, wrong.nearest)
-        words = f"{name} does not offer {label} {wrong.wished}."
-        ways = [WayOut(release=wrong.setting, becomes=wrong.nearest, words=f"Take the nearest it offers: {nearest}.")]
-    return Conflict(
-        device_key=situation.device.key,
-        device_name=name,
-        wishes=[_wish(situation, wrong.setting, wrong.wished)],
-        words=words,
-        limit=f"what {name} offers for {label}",
-        ways_out=ways,
-    )
-
-
-def _conflict(landscape: Landscape, clash: dict[Setting, Value]) -> Conflict:
-    situation = landscape.situation
-    wishes = [_wish(situation, setting, value) for setting, value in clash.items()]
-    ways = [way for setting in clash if (way := _way_out(landscape, clash, setting))]
-    names = " and ".join(f"{SETTINGS[wish.setting].in_text} {wish.text}" for wish in wishes)
-    return Conflict(
-        device_key=situation.device.key,
-        device_name=situation.device.name,
-        wishes=wishes,
-        words=f"{situation.device.name} cannot do {names} together.",
-        limit=_limit(landscape, clash),
-        ways_out=ways,
-    )
-
-
-def _way_out(landscape: Landscape, clash: Mapping[Setting, Value], release: Setting) -> WayOut | None:
-    """Keep every other pin and let one go; None when that is not enough."""
-    rest = {setting: value for setting, value in landscape.pins.items() if setting is not release}
-    freed = Landscape(landscape.situation, rest)
-    best = freed.chosen()
-    if best is None:
-        return None
-    value = Explainer(freed, best).values(best)[release]
-    situation = landscape.situation
-    kept = " and ".join(
-        f"{SETTINGS[name].in_text} {text_of(situation, name, pin)}"
-        for name, pin in clash.items()
-        if name is not release
-    )
-    words = f"Keep {kept}: {SETTINGS[release].in_text} becomes {text_of(situation, release, value)}."
-    return WayOut(release=release, becomes=value, words=words)
-
-
-def _limit(landscape: Landscape, clash: Mapping[Setting, Value]) -> str:
-    """What the device offers for one wish once the others are kept."""
-    situation = landscape.situation
-    last = list(clash)[-1]
-    others = {setting: value for setting, value in clash.items() if setting is not last}
-    possible = [offer.text for offer in offers(situation, last) if feasible(landscape, {**others, last: offer.value})]
-    kept = " and ".join(
-        f"{SETTINGS[setting].in_text} {text_of(situation, setting, value)}" for setting, value in others.items()
-    )
-    return f"With {kept} it offers {SETTINGS[last].in_text} {', '.join(possible) or 'nothing'}."

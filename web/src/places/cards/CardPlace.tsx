@@ -3,8 +3,8 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { type CardLine, type CardView, Refused } from "../../api/client";
 import { inText } from "../../domain/format";
-import { chooseSlot, confirmCard } from "../../state/acts";
-import { useCard, useCardAct, useClearTicks, useTick } from "../../state/queries";
+import { chooseSlot, clearTicks, confirmCard, tickLine } from "../../state/acts";
+import { useCard, useCardAct } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { FlagField } from "../../ui/Field";
 import { Notice, Waiting } from "../../ui/Notice";
@@ -25,11 +25,8 @@ const PAPER = { a6: "105mm 148mm; margin: 5mm", a4: "210mm 297mm; margin: 12mm" 
 function Card({ card }: { card: CardView }) {
   const [onlyChanges, setOnlyChanges] = useState(false);
   const [paper, setPaper] = useState<"a6" | "a4">("a6");
-  const clear = useClearTicks(card.setup_id);
-  const confirm = useCardAct(card.setup_id, (revision: number) => confirmCard(card.setup_id, revision));
-  const move = useCardAct(card.setup_id, (slot: number) => chooseSlot(card.setup_id, slot));
-  const tick = useTick(card.setup_id);
-  const problem = tick.error ?? confirm.error ?? move.error;
+  const act = useCardAct(card.setup_id);
+  const problem = act.error;
   const lines = card.lines.filter((line) => !onlyChanges || line.changed);
   const slots = Array.from({ length: card.slots }, (_, index) => index + 1);
   const done = card.lines.filter((line) => line.read_back).length;
@@ -51,7 +48,7 @@ function Card({ card }: { card: CardView }) {
             <select
               className="rounded-sm border rule bg-paper px-1.5 py-0.5"
               value={card.slot}
-              onChange={({ target: { value } }) => move.mutate(Number(value))}
+              onChange={({ target: { value } }) => act.mutate(() => chooseSlot(card.setup_id, Number(value)))}
             >
               {slots.map((slot) => (
                 <option key={slot} value={slot}>
@@ -83,11 +80,9 @@ function Card({ card }: { card: CardView }) {
                 key={line.decision.setting}
                 line={line}
                 onTick={(read_back) =>
-                  tick.mutate({
-                    setting: line.decision.setting,
-                    value: String(line.decision.value),
-                    read_back,
-                  })
+                  act.mutate(() =>
+                    tickLine(card.setup_id, line.decision.setting, String(line.decision.value), read_back),
+                  )
                 }
               />
             ))}
@@ -124,11 +119,11 @@ function Card({ card }: { card: CardView }) {
         <Button
           look="strong"
           disabled={card.lines.length === 0 || done === card.lines.length}
-          onClick={() => confirm.mutate(card.revision)}
+          onClick={() => act.mutate(() => confirmCard(card.setup_id, card.revision))}
         >
           All dialled in
         </Button>
-        <Button disabled={done === 0} onClick={() => clear.mutate()}>
+        <Button disabled={done === 0} onClick={() => act.mutate(() => clearTicks(card.setup_id))}>
           Clear the ticks
         </Button>
         <img

@@ -61,7 +61,7 @@ function Shoot({ shoot }: { shoot: ShootView }) {
         <p className="px-4 py-3 text-soft">No scene yet. Add the first: what happens, in what light.</p>
       ) : (
         <table className="w-full">
-          <thead>
+          <thead className="max-md:hidden">
             <tr className="border-b rule text-left text-[12.5px] text-soft">
               <th className="w-[15rem] py-1 pl-4 font-normal">Scene</th>
               <th className="w-[11rem] font-normal">Camera</th>
@@ -90,8 +90,8 @@ function Shoot({ shoot }: { shoot: ShootView }) {
 
 function SceneRows({ scene }: { scene: SceneSummary }) {
   return scene.setups.map((setup, index) => (
-    <tr key={setup.id} className={`align-top ${index === 0 ? "border-t rule" : ""}`}>
-      <td className="py-2 pl-4">
+    <tr key={setup.id} className={`align-top max-md:block max-md:pb-2 ${index === 0 ? "border-t rule" : ""}`}>
+      <td className="py-2 pl-4 max-md:block max-md:pb-0">
         {index === 0 ? (
           <>
             <Link to={`/scenes/${scene.id}`} className="font-title text-[17px] font-semibold hover:underline">
@@ -101,12 +101,12 @@ function SceneRows({ scene }: { scene: SceneSummary }) {
           </>
         ) : null}
       </td>
-      <td className="py-2 pr-2">
+      <td className="py-2 pr-2 max-md:block max-md:py-0.5 max-md:pl-4 max-md:font-semibold">
         <Link to={`/scenes/${scene.id}?camera=${setup.id}`} className="hover:underline">
           {setup.device_name}
         </Link>
       </td>
-      <td className="py-2 pr-4">
+      <td className="py-2 pr-4 max-md:block max-md:py-0.5 max-md:pl-4">
         {setup.outcome === "plan" ? setup.headline : null}
         {setup.to_decide.map((one) => (
           <div key={one} className="text-[12.5px] text-signal">
@@ -120,7 +120,9 @@ function SceneRows({ scene }: { scene: SceneSummary }) {
           </div>
         ) : null}
       </td>
-      <td className="py-1.5 pr-4">{setup.light ? <SmallTide light={setup.light} /> : null}</td>
+      <td className="py-1.5 pr-4 max-md:block max-md:pl-4">
+        {setup.light ? <SmallTide light={setup.light} /> : null}
+      </td>
     </tr>
   ));
 }

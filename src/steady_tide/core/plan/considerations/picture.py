@@ -3,6 +3,7 @@
 import numpy as np
 
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.motion.blur import flat_port_fov_deg
 from steady_tide.core.plan.block import Block
 from steady_tide.core.plan.considerations.table import Consideration, one, over
 from steady_tide.core.plan.stance import Axis
@@ -108,7 +109,10 @@ def _view_fact(block: Block) -> str:
     view = block.situation.device.views[int(block.frames.view[0])]
     brief = block.situation.brief
     seen = "point of view" if brief.point_of_view else brief.scenario.replace("-", " ")
-    return f"{view.horizontal_fov_deg:.0f}° across, for {seen}"
+    behind = ""
+    if block.situation.port == "flat":
+        behind = f" ({flat_port_fov_deg(view.horizontal_fov_deg):.0f}° behind the flat port)"
+    return f"{view.horizontal_fov_deg:.0f}° across{behind}, for {seen}"
 
 
 def _focus(block: Block) -> Floats:

@@ -1,0 +1,76 @@
+"""Wishes that cannot be had: which, what limit says so, and the ways out."""
+
+from collections.abc import Mapping
+
+from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.plan.explain import Explainer
+from steady_tide.core.plan.feasibility import feasible
+from steady_tide.core.plan.offers import offers, text_of, wishes_text
+from steady_tide.core.plan.pins import WrongPin
+from steady_tide.core.plan.plan import Conflict, WayOut, Wish
+from steady_tide.core.plan.search import Landscape
+from steady_tide.core.plan.situation import Situation
+
+
+def _wish(situation: Situation, setting: Setting, value: Value) -> Wish:
+    return Wish(setting=setting, label=SETTINGS[setting].label, value=value, text=text_of(situation, setting, value))
+
+
+def not_offered(situation: Situation, wrong: WrongPin) -> Conflict:
+    """A wish for a value, or a setting, that the device does not have at all."""
+    label, name = SETTINGS[wrong.setting].in_text, situation.device.name
+    if wrong.nearest is None:
+        words, ways = f"{name} has no setting for {label}.", []
+    else:
+        nearest = text_of(situation, wrong.setting, wrong.nearest)
+        words = f"{name} does not offer {label} {wrong.wished}."
+        ways = [WayOut(release=wrong.setting, becomes=wrong.nearest, words=f"Take the nearest it offers: {nearest}.")]
+    return Conflict(
+        device_key=situation.device.key,
+        device_name=name,
+        wishes=[_wish(situation, wrong.setting, wrong.wished)],
+        words=words,
+        limit=f"what {name} offers for {label}",
+        ways_out=ways,
+    )
+
+
+def conflict_of(landscape: Landscape, clash: dict[Setting, Value]) -> Conflict:
+    """The smallest set of pins that cannot be had together, each with what letting it go would give."""
+    situation = landscape.situation
+    return Conflict(
+        device_key=situation.device.key,
+        device_name=situation.device.name,
+        wishes=[_wish(situation, setting, value) for setting, value in clash.items()],
+        words=f"{situation.device.name} cannot do {wishes_text(situation, clash)} together.",
+        limit=_limit(landscape, clash),
+        ways_out=[way for setting in clash if (way := _way_out(landscape, clash, setting))],
+    )
+
+
+def _without(clash: Mapping[Setting, Value], left_out: Setting) -> dict[Setting, Value]:
+    return {setting: value for setting, value in clash.items() if setting is not left_out}
+
+
+def _way_out(landscape: Landscape, clash: Mapping[Setting, Value], release: Setting) -> WayOut | None:
+    """Keep every other pin and let one go; None when that is not enough."""
+    situation = landscape.situation
+    freed = Landscape(situation, _without(landscape.pins, release))
+    best = freed.chosen()
+    if best is None:
+        return None
+    value = Explainer(freed, best).values(best)[release]
+    becomes = f"{SETTINGS[release].in_text} becomes {text_of(situation, release, value)}."
+    kept = _without(clash, release)
+    words = f"Keep {wishes_text(situation, kept)}: {becomes}" if kept else f"Release it: {becomes}"
+    return WayOut(release=release, becomes=value, words=words)
+
+
+def _limit(landscape: Landscape, clash: Mapping[Setting, Value]) -> str:
+    """What the device offers for the last wish once the others are kept."""
+    situation = landscape.situation
+    last = list(clash)[-1]
+    others = _without(clash, last)
+    possible = [offer.text for offer in offers(situation, last) if feasible(landscape, {**others, last: offer.value})]
+    start = f"With {wishes_text(situation, others)} it offers" if others else "It offers"
+    return f"{start} {SETTINGS[last].in_text} {', '.join(possible) or 'nothing'}."

@@ -140,10 +140,11 @@ def main(command: str) -> None:
         say(f"the folder {STATE.name}/ in the project belongs to somebody else. Run this as the")
         say("user who ran it first, or give the folder to yourself (chown -R).")
         sys.exit(2)
-    fcntl.flock(lock, fcntl.LOCK_EX)
-    prepare_python(command)
-    if command in NEEDS_WEB:
-        prepare_web()
+    with lock:  # one set-up at a time; the second waits and then finds everything done
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        prepare_python(command)
+        if command in NEEDS_WEB:
+            prepare_web()
 
 
 if __name__ == "__main__":

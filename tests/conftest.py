@@ -5,4 +5,4 @@ from hypothesis import settings
 settings.register_profile("steady", deadline=None, derandomize=True, max_examples=60, database=None)
 settings.load_profile("steady")
 
-pytest_plugins = ["tests.service"]
+pytest_plugins = ["tests.service", "tests.chromium"]

@@ -3,21 +3,13 @@
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, ConsoleMessage, Page, sync_playwright
+from playwright.sync_api import Browser, ConsoleMessage, Page
 
 from steady_tide.demo.load import EMAIL, load_demo
 from steady_tide.desk.accounts import find_account, forget_account
 from steady_tide.launch.cluster import Cluster
 from steady_tide.store.database import Database
-from tests.browser.serving import CHROMIUM, FLAGS, serving
-
-
-@pytest.fixture(scope="session")
-def browser() -> Iterator[Browser]:
-    with sync_playwright() as playwright:
-        launched = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        yield launched
-        launched.close()
+from tests.browser.serving import serving
 
 
 @pytest.fixture(scope="session")

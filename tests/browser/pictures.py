@@ -11,7 +11,8 @@ from steady_tide.demo.load import load_demo
 from steady_tide.launch.cluster import Cluster
 from steady_tide.settings import PROJECT
 from steady_tide.store.database import Database
-from tests.browser.serving import CHROMIUM, FLAGS, serving
+from tests.browser.serving import serving
+from tests.chromium import CHROMIUM, FLAGS
 
 FOLDER = PROJECT / "docs" / "screenshots"
 DESK = {"width": 1280, "height": 800}

@@ -13,12 +13,6 @@ from steady_tide.launch.service import bind
 from steady_tide.settings import PROJECT
 from steady_tide.store.database import Database
 
-CHROMIUM = "/usr/bin/chromium"
-FLAGS = [
-    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-    "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage",
-]  # fmt: skip
-
 
 @contextmanager
 def serving(database: Database, *, demo: bool) -> Iterator[str]:

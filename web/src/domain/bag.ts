@@ -132,11 +132,17 @@ export function keyOf(label: string): string {
     .slice(0, 60);
 }
 
-/** What is sent for what was typed; fields left empty are left out. */
-export function sentItem(kind: BagItem["kind"], key: string, typed: TypedItem): BagItem {
-  const sent: Record<string, unknown> = { kind, key, label: typed.label ?? "" };
+/** What is sent for what was typed; fields left empty are left out, what is not asked stays as it was. */
+export function sentItem(
+  kind: BagItem["kind"],
+  key: string,
+  typed: TypedItem,
+  before: BagItem | null,
+): BagItem {
+  const sent: Record<string, unknown> = { ...before, kind, key, label: typed.label ?? "" };
   for (const field of ITEM_FIELDS[kind]) {
     const value = typed[field.name];
+    delete sent[field.name];
     if (field.flag) sent[field.name] = Boolean(value);
     else if (typeof value === "string" && value.trim() !== "") {
       sent[field.name] = field.list ? value.trim().split(/[\s,]+/) : value.trim();

@@ -40,7 +40,7 @@ export function ItemSheet({
         className="grid grid-cols-2 gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          put.mutate(sentItem(kind, key, typed), { onSuccess: onClose });
+          put.mutate(sentItem(kind, key, typed, item), { onSuccess: onClose });
         }}
       >
         <div className="col-span-2">

@@ -58,6 +58,9 @@ def desk(browser: Browser, address: str) -> None:
     page.get_by_role("table", name="Standard scenes").wait_for()
     page.wait_for_load_state("networkidle")
     shoot(page, "kit")
+    page.get_by_role("link", name="Edit the modes").click()
+    page.get_by_role("table").wait_for()
+    shoot(page, "modes")
 
 
 def phone(browser: Browser, address: str) -> None:

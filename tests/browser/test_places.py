@@ -84,6 +84,17 @@ def test_a_card_on_a_phone_is_ticked_by_thumb_and_remembers(phone: Page, demo: s
     assert phone.locator("ol li").count() < 31
 
 
+def test_every_place_fits_a_phone(phone: Page, demo: str) -> None:
+    for name, address in places(phone, demo).items():
+        phone.goto(address)
+        phone.get_by_role("heading").first.wait_for()
+        phone.wait_for_load_state("networkidle")
+        assert phone.evaluate("document.documentElement.scrollWidth <= innerWidth"), name
+    phone.goto(demo)
+    small = phone.get_by_role("img", name=re.compile("^Light ")).first.bounding_box()
+    assert small and small["x"] >= 0 and small["x"] + small["width"] <= 390, "the small diagrams are not cut"
+
+
 @pytest.mark.parametrize(("paper", "size"), [("A6", (298, 420)), ("A4", (595, 842))])
 def test_a_card_prints_on(page: Page, demo: str, paper: str, size: tuple[int, int]) -> None:
     page.goto(demo)

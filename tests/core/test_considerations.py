@@ -13,7 +13,7 @@ from steady_tide.core.plan.considerations import recording as recording_room
 from steady_tide.core.plan.considerations.recording import RecordingChoice
 from steady_tide.core.plan.considerations.table import one
 from steady_tide.core.plan.situation import Situation
-from steady_tide.core.plan.space import Exposures, Frames, enumerate_recordings
+from steady_tide.core.plan.space import Exposures, Frames, apertures_of, enumerate_recordings
 from steady_tide.core.plan.stance import Stance
 from steady_tide.core.plan.tables import tabulate
 from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief
@@ -35,6 +35,7 @@ def point(
     iso: tuple[float, float] = (100, 100),
     stance: dict[str, Any] | None = None,
     bag: list[BagItem] | None = None,
+    f_number: float | None = None,
     **changes: Any,
 ) -> Block:
     """One frame and one exposure, named as people name them."""
@@ -46,6 +47,7 @@ def point(
         np.array(rows),
         np.array([[v.key for v in device.views].index(view)]),
         np.array([[s.key for s in device.stabilisation].index(level)]),
+        np.array([apertures_of(device).index(f_number or device.lenses[0].f_number)]),
     )
     index = -1 if shutter == "auto" else [str(s) for s in device.shutters].index(shutter)
     glass = [g.key for g in situation.glasses].index(nd)
@@ -129,8 +131,31 @@ def test_glass_costs_by_the_filter_by_the_stack_and_by_its_flaws() -> None:
     bare, single, stack = (price("glass", point(nd=nd)) for nd in ("none", "nd16", "nd4+nd32"))
     assert (bare, single, stack) == (pytest.approx(0), pytest.approx(0.2), pytest.approx(0.8))
     flawed = [f.model_copy(update={"flaw": "cast"}) if f.key == "nd16" else f for f in KIT.bag]
-    assert price("glass", point(nd="nd16", bag=flawed)) == pytest.approx(1.2)
+    assert price("glass-trouble", point(nd="nd16", bag=flawed)) == pytest.approx(1.0)
+    assert price("glass-trouble", point(nd="nd16")) == pytest.approx(0.0)
     assert price("glass", point(nd="nd16", stance={"filtering": "bare-lens"})) > single
+
+
+def test_a_flaw_of_the_long_lens_shows_there_only_and_stacks_show_in_wide_views() -> None:
+    flaw = {"flaw": "bands", "flaw_in": "long-lens"}
+    bag = [f.model_copy(update=flaw) if f.key == "nd16" else f for f in KIT.bag]
+    assert price("glass-trouble", point(nd="nd16", bag=bag, view="narrow")) == pytest.approx(1.0)
+    assert price("glass-trouble", point(nd="nd16", bag=bag, view="wide")) == pytest.approx(0.0)
+    # A stack: nothing at 50 degrees, 28/40 of its worst at 118.
+    assert price("glass-trouble", point(nd="nd4+nd32", view="narrow")) == pytest.approx(0.0)
+    assert price("glass-trouble", point(nd="nd4+nd32", view="wide")) == pytest.approx(28 / 40)
+
+
+def test_diffraction_counts_from_two_delivered_pixels() -> None:
+    lens = A4.lenses[0].model_copy(update={"f_numbers": [2.5, 11.0, 16.0]})
+    stopped = A4.model_copy(update={"lenses": [lens]})
+    open_, small, smallest = (point(device=stopped, f_number=f) for f in (2.5, 11.0, 16.0))
+    assert one(smallest.airy_px) / one(small.airy_px) == pytest.approx(16 / 11)
+    # Airy diameter 2.44 · 0.55 um · 16 = 21.5 um.
+    pitch_um = 2.44 * 0.55 * 16 / one(smallest.airy_px)
+    assert pitch_um == pytest.approx(6.236 * 1000 * 0.94 / 3840 * 3840 / 1920, rel=0.01)
+    assert price("diffraction", open_) == 0
+    assert price("diffraction", smallest) - price("diffraction", small) == pytest.approx(0.6 * np.log2(16 / 11))
 
 
 def test_nd_is_never_worth_iso() -> None:
@@ -294,15 +319,25 @@ def test_cold_and_hard_modes_cost_battery() -> None:
         return one(battery_minutes(point(bag=[], **changes)))
 
     assert minutes(temperature_c=20) == pytest.approx(60 * 6.8 / A4.modes[18].draw_w, rel=0.3)
-    assert minutes(temperature_c=0) == pytest.approx(0.68 * minutes(temperature_c=20))
+    # At 0 °C the table leaves 0.68, and it cuts out with 12 % of that still in it.
+    assert minutes(temperature_c=0) == pytest.approx(0.68 * 0.88 * minutes(temperature_c=20))
     assert minutes(temperature_c=20, level="strongest") < minutes(temperature_c=20)
     assert price("power", point(minutes=120, temperature_c=-10)) > price("power", point(minutes=20, temperature_c=20))
 
 
 def test_heat_is_a_matter_of_phones_in_warm_air_and_never_of_water() -> None:
-    hot = {"device": BUILT_IN, "view": "standard", "shutter": "auto", "iso": (50, 6400), "mode": ("16:9", "4K", "60")}
+    hot = {
+        "carried": "standing",
+        "windy": False,
+        "device": BUILT_IN,
+        "view": "standard",
+        "shutter": "auto",
+        "iso": (50, 6400),
+        "mode": ("16:9", "4K", "60"),
+    }
     assert price("heat", point(temperature_c=35, minutes=60, **hot)) > 0
     assert price("heat", point(temperature_c=35, minutes=3, **hot)) == 0
+    assert price("heat", point(temperature_c=35, minutes=60, **{**hot, "carried": "riding"})) == 0
     assert price("heat", point("Under the rafts", temperature_c=35, minutes=300)) == 0
 
 

@@ -143,3 +143,41 @@ def test_beat_and_the_nearest_clean_shutter() -> None:
     assert beat_hz(rate=240.0, mains_hz=50.0) == pytest.approx(100)
     assert nearest_clean_shutter(SHUTTERS, near_s=1 / 60, rate=Fraction(24), mains_hz=50.0) == Fraction(1, 50)
     assert nearest_clean_shutter(SHUTTERS, near_s=1 / 480, rate=Fraction(240), mains_hz=50.0) is None
+
+
+@pytest.mark.parametrize(
+    ("programme", "stops_darker", "shutter", "iso"),
+    [
+        # From EV 10 at f/2, ISO 100 exposes at 1/256 s; the knee is 1/64 s, two stops darker; the end 1/16 s.
+        ("shutter-first", 2, 1 / 64, 100), ("short-shutter", 2, 1 / 64, 100), ("shared", 2, 1 / 64, 100),
+        ("shutter-first", 4, 1 / 16, 100), ("short-shutter", 4, 1 / 64, 400), ("shared", 4, 1 / 32, 200),
+        ("shutter-first", 5, 1 / 16, 200), ("short-shutter", 6, 1 / 64, 1600), ("short-shutter", 7, 1 / 32, 1600),
+        ("shared", 6, 1 / 16, 400), ("shared", 7, 1 / 16, 800), ("short-shutter", 9, 1 / 16, 1600),
+    ],
+)  # fmt: skip
+def test_programmes_differ_in_what_makes_up_for_the_dark(
+    programme: str, stops_darker: int, shutter: float, iso: int
+) -> None:
+    chosen = automatic_exposure(
+        scene_ev100=10 - stops_darker, loss_stops=0, f_number=2.0, shortest_s=1 / 4096, longest_s=1 / 16,
+        iso_floor=100, iso_ceiling=1600, programme=programme, knee_s=1 / 64,
+    )  # fmt: skip
+    assert float(chosen.shutter_s) == pytest.approx(shutter)
+    assert float(chosen.iso) == pytest.approx(iso)
+    assert float(chosen.error_stops) == pytest.approx(min(0.0, 8.0 - stops_darker))
+
+
+@given(
+    st.floats(-4, 18),
+    st.sampled_from(["shutter-first", "short-shutter", "shared"]),
+    st.floats(-12, -4),
+    st.floats(0, 7),
+)
+def test_every_programme_reaches_the_aim_that_any_reaches(ev: float, programme: str, knee: float, room: float) -> None:
+    given_ends = {
+        "scene_ev100": ev, "loss_stops": 1.0, "f_number": 2.8, "shortest_s": 1 / 4000, "longest_s": 1 / 25,
+        "iso_floor": 100, "iso_ceiling": 100 * 2**room,
+    }  # fmt: skip
+    usual = automatic_exposure(**given_ends)
+    other = automatic_exposure(**given_ends, programme=programme, knee_s=2**knee)
+    assert float(other.error_stops) == pytest.approx(float(usual.error_stops), abs=1e-9)

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from steady_tide.core.errors import OutOfRange
 from steady_tide.core.image import budget, noise
-from steady_tide.core.kit.device import Sensor
+from steady_tide.core.kit.optics import Sensor
 from steady_tide.core.motion import blur
 from tests.reference import published
 

@@ -80,7 +80,7 @@ def test_the_search_finds_the_minimum_that_brute_force_finds() -> None:
         for costs in landscape._block_costs(index):
             whole = costs.frame[:, None] + costs.exposure[None, :] + costs.both[:, costs.kin]
             for row, frame in enumerate(costs.rows):
-                fitting = (landscape.recordings.mode == landscape.frames.mode[frame]) & landscape._depth_ok(index)
+                fitting = (landscape.recordings.mode == landscape.frames.mode[frame]) & landscape.recordable(index)
                 total = whole[row].min() + recordings[fitting].min() + landscape.finish_cost(index)
                 best = min(best, total)
     assert planned(brief("Lantern market"), BUILT_IN).cost == pytest.approx(best, abs=1e-3)

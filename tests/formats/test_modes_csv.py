@@ -5,7 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from steady_tide.core.errors import BadInput
-from steady_tide.core.kit.device import Device, Mode
+from steady_tide.core.kit.device import Device
+from steady_tide.core.kit.recording import Mode
 from steady_tide.formats.modes_csv import COLUMNS, modes_from_csv, modes_to_csv
 from tests.situations import A4, KIT
 
@@ -49,7 +50,7 @@ def test_what_spreadsheets_make_of_it_is_read_too(delimiter: str) -> None:
 
 
 HEAD = ",".join(COLUMNS)
-ROW = "16:9,4K,3840,2160,25,wide,off,hevc:60,1,no,4"
+ROW = "16:9,4K,3840,2160,25,wide,off,hevc:60,,,,1,no,4"
 
 
 @pytest.mark.parametrize(
@@ -58,8 +59,10 @@ ROW = "16:9,4K,3840,2160,25,wide,off,hevc:60,1,no,4"
         ("", "has to name the columns"),
         ("a,b\n1,2", "missing: frame_shape"),
         (f"{HEAD}\n16:9,4K", "modes[0]: this row has 2 columns"),
-        (f"{HEAD}\n{ROW.replace('hevc:60', 'hevc 60')}", "modes[0].bit_rates: write bit rates as codec:60/120"),
+        (f"{HEAD}\n{ROW.replace('hevc:60', 'hevc 60')}", "modes[0].bit_rates: write them as codec:60/120"),
         (f"{HEAD}\n{ROW.replace('hevc:60', 'hevc:many')}", "modes[0].bit_rates"),
+        (f"{HEAD}\n{ROW.replace(',off,', ',low:much,')}", "modes[0].stabilisation: write a crop as a share"),
+        (f"{HEAD}\n{ROW.replace(',,,', ',hevc 8,,')}", "modes[0].bit_depths: write them as codec:8/10"),
         (HEAD + "\n" + (ROW + "\n") * 2001, "at most 2000 modes"),
         (f"{HEAD}\n{',' * 900_000}", "no mode in it"),
         (HEAD, "no mode in it"),
@@ -81,3 +84,11 @@ def test_a_wrong_cell_is_named_by_row_and_column() -> None:
     with pytest.raises(BadInput) as error:
         Device.read(document)
     assert str(error.value) == "modes[1].height_px: write a whole number"
+
+
+def test_columns_of_older_tables_may_be_missing() -> None:
+    short = [c for c in COLUMNS if c not in ("bit_depths", "profiles", "readout")]
+    rows = modes_from_csv(",".join(short) + "\n16:9,4K,3840,2160,25,wide,off low:0.06,hevc:60,1,no,4")
+    mode = Mode.read(rows[0])
+    assert (mode.readout, mode.profiles, mode.bit_depths) == (None, [], {})
+    assert mode.crops == {"low": 0.06} and mode.stabilisation == ["off", "low"]

@@ -1,6 +1,6 @@
 """What the camera will do by itself: automatic exposure, simulated."""
 
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 import numpy as np
 
@@ -15,6 +15,10 @@ class Chosen(NamedTuple):
     error_stops: Floats
 
 
+SHUTTER_SHARE: Final[dict[str, float]] = {"shutter-first": 1.0, "short-shutter": 0.0, "shared": 0.5}
+"""By programme: the share of missing light that the shutter makes up once it is past its knee; ISO the rest."""
+
+
 def automatic_exposure(
     *,
     scene_ev100: Quantity,
@@ -25,10 +29,15 @@ def automatic_exposure(
     iso_floor: Quantity,
     iso_ceiling: Quantity,
     bias_stops: Quantity = 0.0,
+    programme: str = "shutter-first",
+    knee_s: Quantity | None = None,
 ) -> Chosen:
-    """Simulate the usual programme: ISO at its floor while the shutter moves, then ISO climbs.
+    """Simulate the camera's programme: ISO at its floor while the shutter moves, then ISO climbs.
 
-    A fixed shutter is `shortest_s == longest_s`; a fixed ISO is `iso_floor == iso_ceiling`.
+    programme: a key of SHUTTER_SHARE; what makes up for falling light past `knee_s` [s], the
+    shutter up to which every programme lengthens the shutter alone (left out: the longest).
+    What one cannot give any more the other gives. A fixed shutter is `shortest_s ==
+    longest_s`; a fixed ISO is `iso_floor == iso_ceiling`.
     loss_stops: filters, port and lens together. bias_stops: intended, negative = darker;
     the error counts from that aim. Shapes broadcast. Ranges: times and ISO above zero,
     shortest <= longest, floor <= ceiling. Source: APEX arithmetic (ISO 2720); the order
@@ -37,6 +46,13 @@ def automatic_exposure(
     # The exposure wanted, as log2(t * S / 100): more for darker scenes and for a brighter bias.
     wanted = np.asarray(2.0 * np.log2(f_number) - (np.asarray(scene_ev100) - loss_stops) + bias_stops)
     floor, ceiling = np.log2(np.asarray(iso_floor) / 100.0), np.log2(np.asarray(iso_ceiling) / 100.0)
-    time = np.clip(wanted - floor, np.log2(shortest_s), np.log2(longest_s))
+    shortest, longest = np.log2(shortest_s), np.log2(longest_s)
+    time = np.clip(wanted - floor, shortest, longest)
+    share = SHUTTER_SHARE[programme]
+    if share < 1.0 and knee_s is not None:
+        until_knee = np.minimum(time, np.clip(np.log2(knee_s), shortest, longest))
+        missing = np.maximum(wanted - floor - until_knee, 0.0)
+        gained = np.minimum(missing * (1.0 - share), ceiling - floor)
+        time = np.clip(until_knee + missing - gained, shortest, longest)
     gain = np.clip(wanted - time, floor, ceiling)
     return Chosen(np.exp2(time), 100.0 * np.exp2(gain), np.asarray(time + gain - wanted))

@@ -5,7 +5,7 @@ from math import log2
 
 import numpy as np
 
-from steady_tide.core.exposure.automatic import automatic_exposure
+from steady_tide.core.exposure.automatic import Chosen, automatic_exposure
 from steady_tide.core.quantities import setting_value, shutter_text, signed
 
 
@@ -32,6 +32,30 @@ class ExposureSet:
     iso_ceiling: float
     loss_stops: float
     bias_stops: float
+    programme: str = "shutter-first"
+    knee_s: float | None = None
+
+    @property
+    def iso_moves_from_s(self) -> float:
+        """The shutter [s] at which ISO begins to climb."""
+        if self.programme == "shutter-first" or self.knee_s is None:
+            return self.longest_s
+        return min(max(self.knee_s, self.shortest_s), self.longest_s)
+
+    def choose(self, scene_ev100: float) -> Chosen:
+        """What the camera does in this light."""
+        return automatic_exposure(
+            scene_ev100=scene_ev100,
+            loss_stops=self.loss_stops,
+            f_number=self.f_number,
+            shortest_s=self.shortest_s,
+            longest_s=self.longest_s,
+            iso_floor=self.iso_floor,
+            iso_ceiling=self.iso_ceiling,
+            bias_stops=self.bias_stops,
+            programme=self.programme,
+            knee_s=self.knee_s,
+        )
 
 
 @dataclass(frozen=True)
@@ -88,7 +112,7 @@ def reach(
         runaway = light_for(settings, shutter_s=shutter_runaway_s, iso=settings.iso_floor)
         if runaway < high.ev100:
             high = Mark(runaway, "the shutter runs away: motion starts to stutter")
-    turns = light_for(settings, shutter_s=settings.longest_s, iso=settings.iso_floor)
+    turns = light_for(settings, shutter_s=settings.iso_moves_from_s, iso=settings.iso_floor)
     return Reach(low=low, high=high, turns_ev100=turns)
 
 
@@ -115,16 +139,7 @@ def ledger(settings: ExposureSet, *, scene_ev100: float, scene_detail: str, loss
     `losses` are positive stops and must add up to `settings.loss_stops`. The shutter and
     ISO are those the camera will choose in this light. Positive leftover = too bright.
     """
-    chosen = automatic_exposure(
-        scene_ev100=scene_ev100,
-        loss_stops=settings.loss_stops,
-        f_number=settings.f_number,
-        shortest_s=settings.shortest_s,
-        longest_s=settings.longest_s,
-        iso_floor=settings.iso_floor,
-        iso_ceiling=settings.iso_ceiling,
-        bias_stops=settings.bias_stops,
-    )
+    chosen = settings.choose(scene_ev100)
     shutter_s, iso = float(chosen.shutter_s), float(chosen.iso)
     lines = (
         LedgerLine("Light on the subject", scene_ev100, scene_detail),

@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from steady_tide.core.kit.device import Sensor
+from steady_tide.core.kit.optics import Sensor
 from steady_tide.core.quantities import Quantity, focal_plane_exposure
 
 PHOTONS_PER_LUX_SECOND_UM2 = 11_000.0

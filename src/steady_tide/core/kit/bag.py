@@ -8,26 +8,40 @@ from pydantic import Field
 
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.kit.device import Device, Key, Text
+from steady_tide.core.kit.device import Device
+from steady_tide.core.kit.parts import ColdTable, Fits, Key, Note, Text
 
-Fits = Annotated[list[Key], Field(min_length=1, max_length=50)]
-Note = Annotated[str, Field(max_length=200)]
+Carried = Literal["tripod", "gimbal", "tray", "standing", "swimming", "walking", "riding", "helmet-on-snow"]
 
 
-class NdFilter(Part):
+class Item(Part):
+    """What every thing in the bag has: a key, a name, a condition. What is unusable is never planned with."""
+
+    key: Key
+    label: Text
+    condition: Literal["good", "worn", "unusable"] = "good"
+    note: Note = Field(default="", description="The owner's own words.")
+
+
+class Glass(Item):
+    """What filters share: what they fit, and what a test of them showed."""
+
+    fits: Fits
+    flaw: Note = Field(default="", description="What a test showed, e.g. a green cast; empty if good.")
+    flaw_in: Literal["every-view", "long-lens"] = Field(default="every-view", description="Where the flaw shows.")
+    tested_on: date | None = None
+
+
+class NdFilter(Glass):
     """A neutral-density filter. A variable one has a range of stops and is set within it."""
 
     kind: Literal["nd"] = "nd"
-    key: Key
-    label: Text
     stops: float = Field(gt=0, le=20, description="Stops taken; for a variable filter the least.")
     most_stops: float | None = Field(default=None, gt=0, le=20, description="Of a variable filter, the most.")
     tested_stops: float | None = Field(
         default=None, gt=0, le=20, description="What a test found it to take; wins over the nominal stops."
     )
-    fits: Fits
     stackable: bool = True
-    flaw: Note = Field(default="", description="What a test showed, e.g. a green cast; empty if good.")
 
     @property
     def taken_stops(self) -> float:
@@ -35,97 +49,102 @@ class NdFilter(Part):
         return self.tested_stops if self.tested_stops is not None else self.stops
 
 
-class ColourFilter(Part):
-    """A colour filter for water; its cost in stops is nominal until spectra are computed."""
+class FilterSpectrum(Part):
+    """A filter's transmission by five figures; see `light.glass.transmission`."""
+
+    form: Literal["edge", "notch"] = Field(description="edge: passes above a wavelength. notch: takes around one.")
+    nm: float = Field(ge=380, le=750, description="Where it turns, or takes most [nm].")
+    width_nm: float = Field(ge=2, le=150, description="How gently it turns [nm].")
+    least: float = Field(ge=0, lt=1, description="Least share that passes.")
+    most: float = Field(gt=0, le=1, description="Most share that passes.")
+
+
+class ColourFilter(Glass):
+    """A colour filter for water. Its cost is computed from its spectrum, else the stops are taken as said."""
 
     kind: Literal["colour"] = "colour"
-    key: Key
-    label: Text
     tint: Literal["light-red", "deep-red", "magenta"]
-    stops: float = Field(gt=0, le=6, description="Light lost in the water it is made for [stops]; assumed.")
-    fits: Fits
-    flaw: Note = ""
+    stops: float = Field(gt=0, le=6, description="Light lost in daylight [stops]; used where no spectrum is given.")
+    spectrum: FilterSpectrum | None = None
 
 
-class Lamp(Part):
+class Lamp(Item):
     """A lamp. Its light is given in lumens with a beam, or in lux at a metre."""
 
     kind: Literal["lamp"] = "lamp"
-    key: Key
-    label: Text
     lumens: float | None = Field(default=None, gt=0, le=1_000_000)
     beam_deg: float | None = Field(default=None, gt=0, le=360)
     lux_at_1_m: float | None = Field(default=None, gt=0, le=10_000_000)
     kelvins: Annotated[list[Annotated[int, Field(ge=1500, le=20_000)]], Field(min_length=1, max_length=2)]
+    colours: bool = Field(default=False, description="Whether it can be set to colours besides white.")
     dimmable: bool = False
     power: Literal["battery", "mains"] = "battery"
+    runtime_minutes: float | None = Field(default=None, gt=0, le=100_000, description="At full output, on its battery.")
     safe_at_high_rates: bool = Field(default=False, description="Whether it is free of ripple at high frame rates.")
     depth_rating_m: float = Field(default=0, ge=0, le=300)
 
 
-class Housing(Part):
+class Housing(Item):
     """A housing with its window."""
 
     kind: Literal["housing"] = "housing"
-    key: Key
-    label: Text
     fits: Fits
     port: Literal["flat", "dome"]
     depth_rating_m: float = Field(gt=0, le=300)
     serviced: date | None = Field(default=None, description="When its seals were last serviced.")
+    service_months: int = Field(default=12, ge=1, le=120, description="How long a service holds.")
 
 
-class Cell(Part):
+class Cell(Item):
     """Batteries of one kind for some devices. Health: share of the capacity that age has left."""
 
     kind: Literal["cell"] = "cell"
-    key: Key
-    label: Text
     fits: Fits
     capacity_wh: float = Field(gt=0, le=500)
     share_at_0_c: float = Field(gt=0, le=1)
+    cold_table: ColdTable = Field(default=[], description="Measured shares by temperature; win over the share at 0.")
+    cuts_out_below: float = Field(
+        default=0, ge=0, lt=0.9, description="Share of charge at which it cuts out under load in the cold."
+    )
     health: float = Field(default=1, ge=0, le=1)
+    bought: date | None = None
     count: int = Field(default=1, ge=0, le=200)
 
 
-class MemoryCard(Part):
+class MemoryCard(Item):
     """Memory cards of one kind for some devices."""
 
     kind: Literal["card"] = "card"
-    key: Key
-    label: Text
     fits: Fits
+    speed_class: Literal[6, 10, 30, 60, 90] | None = Field(default=None, description="Video speed class: V and MB/s.")
     sustained_mb_s: float = Field(gt=0, le=10_000)
     capacity_gb: float = Field(gt=0, le=100_000)
     count: int = Field(default=1, ge=0, le=200)
 
 
-class Support(Part):
+class Support(Item):
     """Something to carry or hold the camera, with the way of carrying that it gives."""
 
     kind: Literal["support"] = "support"
-    key: Key
-    label: Text
-    carried: Literal["tripod", "gimbal", "tray", "standing", "swimming", "walking", "riding", "helmet-on-snow"]
+    carried: Carried
+    shake_deg_per_s: float | None = Field(
+        default=None, ge=0, le=400, description="Its own shake [degrees/s, rms]; wins over the assumed one."
+    )
     fits: Fits
 
 
-class PowerBank(Part):
+class PowerBank(Item):
     """External power."""
 
     kind: Literal["power-bank"] = "power-bank"
-    key: Key
-    label: Text
     capacity_wh: float = Field(gt=0, le=5000)
     efficiency: float = Field(default=0.85, gt=0, le=1, description="Share that arrives; assumed.")
 
 
-class Microphone(Part):
+class Microphone(Item):
     """An external microphone."""
 
     kind: Literal["microphone"] = "microphone"
-    key: Key
-    label: Text
     fits: Fits
     powered: bool = Field(description="Whether it has power of its own; else the camera may need +20 dB.")
 
@@ -168,6 +187,11 @@ def problems_of_item(item: BagItem) -> Iterator[Problem]:
         yield Problem(("most_stops",), f"it has to be at least {item.stops:g}, the least it takes")
     if isinstance(item, Lamp) and item.lux_at_1_m is None and (item.lumens is None or item.beam_deg is None):
         yield Problem(("lux_at_1_m",), "give lux at a metre, or lumens and the beam")
+    if isinstance(item, ColourFilter) and item.spectrum and item.spectrum.most <= item.spectrum.least:
+        yield Problem(("spectrum", "most"), f"it has to be above {item.spectrum.least:g}, the least that passes")
+    if isinstance(item, MemoryCard) and item.speed_class and item.sustained_mb_s < item.speed_class:
+        text = f"a V{item.speed_class} card sustains at least {item.speed_class} MB/s"
+        yield Problem(("sustained_mb_s",), text)
 
 
 def checked_kit(kit: Kit) -> Kit:

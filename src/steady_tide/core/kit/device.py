@@ -8,126 +8,11 @@ from pydantic import Field
 
 from steady_tide.core.document import Part, Rational
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.kit.settings import Setting, Value
-
-Key = Annotated[str, Field(pattern=r"^[a-z0-9]+(-[a-z0-9]+)*$", max_length=60)]
-Text = Annotated[str, Field(min_length=1, max_length=120)]
-
-
-class Sensor(Part):
-    """The sensor behind one lens, for the noise model (EMVA 1288)."""
-
-    columns: int = Field(gt=0, le=50_000, description="Photosites across.")
-    rows: int = Field(gt=0, le=50_000, description="Photosites down.")
-    pixel_pitch_um: float = Field(gt=0.3, lt=20, description="Distance between photosites [um].")
-    quantum_efficiency: float = Field(gt=0, le=1, description="Electrons per photon.")
-    read_noise_e: float = Field(ge=0, lt=100, description="Read noise [electrons, rms].")
-    full_well_e: float = Field(gt=0, lt=1_000_000, description="Electrons at saturation.")
-    prnu: float = Field(default=0.008, ge=0, lt=0.2, description="Photo response non-uniformity, share.")
-
-
-class Lens(Part):
-    """A lens with its sensor; small cameras have one, phones several."""
-
-    key: Key
-    label: Text
-    f_number: float = Field(gt=0.5, lt=64)
-    transmission_loss_stops: float = Field(default=0.1, ge=0, le=3, description="Light lost in the glass [stops].")
-    close_focus_m: float = Field(gt=0, le=10)
-    sensor: Sensor
-
-
-class View(Part):
-    """A field of view: how wide, how bent, through which lens, on how much of the sensor."""
-
-    key: Key
-    label: Text
-    kind: Literal["widest", "wide", "rectilinear", "rectilinear-level", "narrow", "ultra-wide", "standard", "telephoto"]
-    lens: Key
-    projection: Literal["rectilinear", "fisheye"]
-    horizontal_fov_deg: float = Field(gt=1, lt=200, description="Across the frame, before stabilisation [degrees].")
-    sensor_share: float = Field(gt=0, le=1, description="Share of the sensor's width that is read.")
-
-
-class StabilisationLevel(Part):
-    """A level of electronic (or gimbal) stabilisation and its price."""
-
-    key: Key
-    label: Text
-    crop: float = Field(ge=0, lt=0.6, description="Share of the frame's width given up.")
-    removes: float = Field(ge=0, lt=1, description="Share of the shake between frames that goes.")
-    draw_w: float = Field(default=0, ge=0, le=20)
-    optical: bool = Field(default=False, description="Moves the lens or camera, so blur inside a frame shrinks too.")
-    levels_horizon: bool = False
-
-
-class Codec(Part):
-    """A way of recording."""
-
-    key: Key
-    label: Text
-    bit_depths: Annotated[list[Literal[8, 10, 12]], Field(min_length=1)]
-    efficiency: float = Field(gt=0, le=4, description="Picture per bit against plain H.264 = 1.")
-    editing_load: float = Field(ge=0, le=1, description="0 light to edit, 1 heavy.")
-    external_drive_above: Rational | None = Field(default=None, description="Frame rate above which a drive is needed.")
-
-
-class Mode(Part):
-    """One row of the mode table: a frame at one rate and what is allowed with it."""
-
-    frame_shape: Literal["16:9", "4:3", "8:7", "9:16"]
-    resolution: Text
-    width_px: int = Field(gt=0, le=20_000)
-    height_px: int = Field(gt=0, le=20_000)
-    rate: Rational
-    views: Annotated[list[Key], Field(min_length=1)]
-    stabilisation: Annotated[list[Key], Field(min_length=1)]
-    bit_rates: dict[Key, Annotated[list[int], Field(min_length=1)]] = Field(min_length=1)
-    photosite_share: float = Field(default=1, gt=0, le=1, description="Photosites read of those covered.")
-    low_light_tuned: bool = False
-    draw_w: float = Field(gt=0, le=60)
-
-
-class ColourProfile(Part):
-    """A tone and colour profile. Headroom: stops held above mid grey before clipping."""
-
-    key: Key
-    label: Text
-    curve: Literal["log", "flat", "neutral", "vivid"]
-    base_iso: int = Field(gt=0, le=12_800)
-    bit_depth: Literal[8, 10] = Field(default=8, description="Least bit depth it is offered with.")
-    headroom_stops: float = Field(gt=0, lt=10)
-    shadow_lift: float = Field(ge=0, le=4, description="How much it opens shadows, and their noise [stops].")
-
-
-class IsoScale(Part):
-    """The ISO values; where they cannot be set the camera floats between the ends."""
-
-    values: Annotated[list[Annotated[int, Field(gt=0, le=409_600)]], Field(min_length=1)]
-    settable: bool = True
-
-
-class WhiteBalance(Part):
-    """What the white balance can be set to: Kelvin values, automatic, or a lock of the automatic."""
-
-    kelvins: list[Annotated[int, Field(ge=1500, le=15_000)]] = []
-    automatic: bool = True
-    lock: bool = False
-
-
-class MenuEntry(Part):
-    """A line of this camera's own menu, in its order and under its label."""
-
-    setting: Setting
-    label: Text
-    default: Value
-
-
-class Battery(Part):
-    """The cell as it comes, and the share of it left in the cold."""
-
-    capacity_wh: float = Field(gt=0, le=200)
-    share_at_0_c: float = Field(gt=0, le=1, description="Usable share at 0 degrees C.")
+from steady_tide.core.kit.body import Battery, ColourProfile, IsoScale, MenuEntry, Programme, WhiteBalance
+from steady_tide.core.kit.optics import Lens, StabilisationLevel, View
+from steady_tide.core.kit.parts import Key, Text
+from steady_tide.core.kit.recording import Codec, Mode
+from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 
 
 class Device(Part):
@@ -138,62 +23,127 @@ class Device(Part):
     key: Key
     name: Text
     kind: Literal["action-camera", "phone", "drone"]
-    capture_app: str = ""
-    lenses: Annotated[list[Lens], Field(min_length=1)]
-    views: Annotated[list[View], Field(min_length=1)]
-    stabilisation: Annotated[list[StabilisationLevel], Field(min_length=1)]
-    codecs: Annotated[list[Codec], Field(min_length=1)]
+    capture_app: str = Field(default="", max_length=120)
+    lenses: Annotated[list[Lens], Field(min_length=1, max_length=20)]
+    views: Annotated[list[View], Field(min_length=1, max_length=40)]
+    stabilisation: Annotated[list[StabilisationLevel], Field(min_length=1, max_length=40)]
+    codecs: Annotated[list[Codec], Field(min_length=1, max_length=20)]
     modes: Annotated[list[Mode], Field(min_length=1, max_length=2000)]
-    shutters: list[Rational] = Field(description="Offered fixed shutter times [s]; empty where only automatic.")
+    shutters: Annotated[list[Rational], Field(max_length=120)] = Field(
+        description="Offered fixed shutter times [s]; empty where only automatic."
+    )
     automatic_shutter: bool = True
     shortest_shutter: Rational
+    exposure_programme: Programme = Field(
+        default="shutter-first", description="What automatic exposure moves when the light falls."
+    )
     iso: IsoScale
-    exposure_biases: Annotated[list[Annotated[float, Field(ge=-5, le=5)]], Field(min_length=1)]
+    exposure_biases: Annotated[list[Annotated[float, Field(ge=-5, le=5)]], Field(min_length=1, max_length=80)]
     meters_bright_stops: float = Field(
         default=0,
         ge=-2,
         le=2,
         description="How much brighter than wanted its meter exposes; assumed until calibrated.",
     )
-    profiles: Annotated[list[ColourProfile], Field(min_length=1)]
+    profiles: Annotated[list[ColourProfile], Field(min_length=1, max_length=40)]
     white_balance: WhiteBalance
-    choices: dict[Setting, Annotated[list[Value], Field(min_length=1)]] = Field(
+    choices: dict[Setting, Annotated[list[Value], Field(min_length=1, max_length=80)]] = Field(
         description="Offered values of every simpler setting; a setting left out does not exist here."
     )
+    left_alone: Annotated[list[Setting], Field(max_length=60)] = Field(
+        default=[], description="Simpler settings that act here but cannot be changed: they stay at the menu's default."
+    )
     battery: Battery
-    depth_rating_m: float = Field(ge=0, le=200, description="Bare body [m]; 0 when it must stay dry.")
-    heat_limit_minutes: float | None = Field(default=None, gt=0, description="In its hardest mode at 25 degrees C.")
+    depth_rating_m: float = Field(
+        ge=0, le=200, description="Bare body [m]; 0 when it must stay dry. In a housing, the housing's rating counts."
+    )
+    heat_limit_minutes: float | None = Field(
+        default=None, gt=0, le=1440, description="Until it stops for heat, in its hardest mode at 25 degrees C."
+    )
+    heat_limit_c: float = Field(default=60, gt=30, le=120, description="Temperature at which it stops [degrees C].")
+    heat_resistance_k_per_w: float | None = Field(
+        default=None, gt=0, le=100, description="Body to still air [K/W]; left out, assumed from the limits."
+    )
     flight_minutes: float | None = Field(default=None, gt=0, le=600, description="A drone's, on a fresh cell at 20 C.")
     landing_reserve: float = Field(default=0.25, ge=0, lt=0.9, description="Share of the flight kept for landing.")
-    card_mb_s: float = Field(gt=0, description="What the card or storage in it sustains [MB/s].")
+    card_mb_s: float = Field(
+        gt=0, le=100_000, description="What its storage, or the card that came with it, sustains [MB/s]."
+    )
+    storage_gb: float | None = Field(
+        default=None, gt=0, le=100_000, description="Room inside it [GB]; cards not counted."
+    )
     preset_slots: int = Field(default=1, ge=1, le=50)
-    menu: list[MenuEntry]
+    menu: Annotated[list[MenuEntry], Field(max_length=80)]
+
+    def offered(self, setting: Setting) -> list[Value]:
+        """Values of a simpler setting that can be chosen: one, where it is left alone."""
+        if setting in self.left_alone:
+            return [entry.default for entry in self.menu if entry.setting is setting][:1]
+        return self.choices.get(setting, [])
 
     def problems(self) -> Iterator[Problem]:
         """Everything that does not fit together, each with its path."""
         yield from self._unknown_keys()
         yield from self._doubled()
         yield from self._menu_gaps()
+        yield from self._scales()
+        for index, mode in enumerate(self.modes):
+            yield from self._mode_gaps(index, mode)
+
+    def _scales(self) -> Iterator[Problem]:
         if self.iso.values != sorted(set(self.iso.values)):
             yield Problem(("iso", "values"), "list the ISO values once each, lowest first")
         if not self.shutters and not self.automatic_shutter:
             yield Problem(("shutters",), "give at least one shutter, or allow the automatic shutter")
+        scale = self.white_balance
+        if not scale.kelvins and not scale.automatic and not scale.lock:
+            yield Problem(("white_balance", "automatic"), "give Kelvin values, or allow the automatic white balance")
         for index, profile in enumerate(self.profiles):
             if self.iso.settable and profile.base_iso not in self.iso.values:
                 accepted = ", ".join(map(str, self.iso.values))
                 yield Problem(("profiles", index, "base_iso"), f"it has to be one of the ISO values: {accepted}")
+        for index, lens in enumerate(self.lenses):
+            if lens.f_numbers != sorted(set(lens.f_numbers)):
+                yield Problem(("lenses", index, "f_numbers"), "list the f-numbers once each, widest (smallest) first")
+            elif lens.f_numbers and lens.f_number not in lens.f_numbers:
+                yield Problem(("lenses", index, "f_number"), "it has to be one of the f-numbers that can be set")
 
     def _unknown_keys(self) -> Iterator[Problem]:
         lenses, views = {lens.key for lens in self.lenses}, {view.key for view in self.views}
         levels, codecs = {level.key for level in self.stabilisation}, {codec.key for codec in self.codecs}
+        profiles = {profile.key for profile in self.profiles}
         for index, view in enumerate(self.views):
             yield from _unknown(("views", index, "lens"), [view.lens], lenses)
         for index, mode in enumerate(self.modes):
             yield from _unknown(("modes", index, "views"), mode.views, views)
             yield from _unknown(("modes", index, "stabilisation"), mode.stabilisation, levels)
+            yield from _unknown(("modes", index, "crops"), list(mode.crops), set(mode.stabilisation) & levels)
             yield from _unknown(("modes", index, "bit_rates"), list(mode.bit_rates), codecs)
-            if any(value <= 0 or value > 20_000 for rates in mode.bit_rates.values() for value in rates):
-                yield Problem(("modes", index, "bit_rates"), "bit rates lie between 1 and 20000 Mbit/s")
+            yield from _unknown(("modes", index, "bit_depths"), list(mode.bit_depths), set(mode.bit_rates) & codecs)
+            yield from _unknown(("modes", index, "profiles"), mode.profiles, profiles)
+
+    def _mode_gaps(self, index: int, mode: Mode) -> Iterator[Problem]:
+        if any(value <= 0 or value > 20_000 for rates in mode.bit_rates.values() for value in rates):
+            yield Problem(("modes", index, "bit_rates"), "bit rates lie between 1 and 20000 Mbit/s")
+        for level in self.stabilisation:
+            unsaid = level.crop is None and level.key not in mode.crops
+            if level.key in mode.stabilisation and level.needs_crop and unsaid:
+                text = f"{mode.words} allows {level.label} stabilisation but no crop is given"
+                yield Problem(("modes", index, "stabilisation"), text)
+        for codec in self.codecs:
+            if beyond := sorted(set(mode.bit_depths.get(codec.key, [])) - set(codec.bit_depths)):
+                text = f"{codec.label} has no {', '.join(map(str, beyond))} bit"
+                yield Problem(("modes", index, "bit_depths"), text)
+        longest = 1 / mode.rate
+        if self.shutters and not self.automatic_shutter and min(self.shutters) > longest:
+            text = f"at {float(mode.rate):g} frames a second no offered shutter is short enough"
+            yield Problem(("modes", index, "rate"), text)
+        codecs = {codec.key: codec for codec in self.codecs}
+        deepest = max((max(mode.depths_of(codecs[key])) for key in mode.bit_rates if key in codecs), default=0)
+        allowed = [p for p in self.profiles if not mode.profiles or p.key in mode.profiles]
+        if deepest and allowed and all(profile.bit_depth > deepest for profile in allowed):
+            text = f"every profile it allows needs {min(p.bit_depth for p in allowed)} bit, it records {deepest} bit"
+            yield Problem(("modes", index, "bit_depths"), text)
 
     def _doubled(self) -> Iterator[Problem]:
         keys = {
@@ -220,6 +170,10 @@ class Device(Part):
         for setting, count in listed.items():
             if count > 1:
                 yield Problem(("menu",), f"{setting} has {count} lines in the menu; one is needed")
+        for index, setting in enumerate(self.left_alone):
+            if setting not in self.choices:
+                text = f"{SETTINGS[setting].in_text} is none of the settings with values of their own"
+                yield Problem(("left_alone", index), text)
 
 
 def _unknown(path: tuple[str | int, ...], used: list[str], known: set[str]) -> Iterator[Problem]:

@@ -18,6 +18,7 @@ class Setting(StrEnum):
     CODEC = "codec"
     BIT_DEPTH = "bit_depth"
     BIT_RATE = "bit_rate"
+    APERTURE = "aperture"
     SHUTTER = "shutter"
     ND_FILTER = "nd_filter"
     ISO_FLOOR = "iso_floor"
@@ -71,6 +72,7 @@ SETTINGS: Final[dict[Setting, Description]] = {
     Setting.CODEC: Description("Codec", "Recording"),
     Setting.BIT_DEPTH: Description("Bit depth", "Recording", "bit"),
     Setting.BIT_RATE: Description("Bit rate", "Recording", "Mbit/s"),
+    Setting.APERTURE: Description("Aperture", "Exposure"),
     Setting.SHUTTER: Description("Shutter", "Exposure", "s"),
     Setting.ND_FILTER: Description("ND filter", "Exposure"),
     Setting.ISO_FLOOR: Description("ISO floor", "Exposure"),

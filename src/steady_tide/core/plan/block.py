@@ -9,16 +9,22 @@ from numpy.typing import NDArray
 
 from steady_tide.core.exposure.automatic import Chosen, automatic_exposure
 from steady_tide.core.image.noise import mid_grey_snr
-from steady_tide.core.kit.device import Lens, Mode
+from steady_tide.core.kit.optics import Lens
+from steady_tide.core.kit.recording import Mode
 from steady_tide.core.motion.blur import angular_rate, blur_px, slow_factor
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.space import Exposures, Frames, Ints
 from steady_tide.core.plan.tables import Tables
 from steady_tide.core.quantities import Floats
 
+GREEN_UM = 0.55
+"""Wavelength at which diffraction is figured [um]."""
+VIGNETTE_FROM_DEG = 90.0
+"""View angle from which stacked filters may show in the corners; surely from 40 degrees more. **Assumed**."""
+
 
 class Block:
-    """Frames of one rate and lens against exposures: every physical figure the considerations use.
+    """Frames of one rate, lens and aperture against exposures: every physical figure the considerations use.
 
     Arrays have shape (K, 1), (1, O) or (K, O). `at(k, o)` is the same for a single point,
     so that what is weighed and what is told are computed by the same lines.
@@ -33,6 +39,7 @@ class Block:
         self.rate: Fraction = self.mode.rate
         view = situation.device.views[int(frames.view[0])]
         self.lens: Lens = next(lens for lens in situation.device.lenses if lens.key == view.lens)
+        self.f_number = float(tables.apertures[int(frames.aperture[0])])
 
     def at(self, k: int, o: int) -> "Block":
         """The single point of frame k and exposure o."""
@@ -60,7 +67,7 @@ class Block:
     @cached_property
     def crop(self) -> Floats:
         """Share of the width that stabilisation gives up."""
-        return self._by_level(self.tables.level_crop)
+        return self.tables.crop[self.frames.mode, self.frames.level][:, None]
 
     @cached_property
     def optical(self) -> Floats:
@@ -150,6 +157,11 @@ class Block:
     def _times(self) -> Floats:
         return self.tables.times[self.exposures.shutter][None, :]
 
+    @property
+    def knee_s(self) -> float:
+        """The shutter [s] past which the programme of automatic exposure says what moves: 180 degrees."""
+        return float(1 / (2 * self.rate))
+
     @cached_property
     def shortest_s(self) -> Floats:
         """Shortest shutter the camera may take [s]."""
@@ -175,12 +187,14 @@ class Block:
         return automatic_exposure(
             scene_ev100=scene_ev100,
             loss_stops=self.loss_stops,
-            f_number=self.lens.f_number,
+            f_number=self.f_number,
             shortest_s=self.shortest_s,
             longest_s=self.longest_s,
             iso_floor=self.floor,
             iso_ceiling=self.ceiling,
             bias_stops=self.situation.bias_stops,
+            programme=self.situation.device.exposure_programme,
+            knee_s=self.knee_s,
         )
 
     @cached_property
@@ -200,13 +214,27 @@ class Block:
 
     # Figures over both, shape (K, O).
 
+    @cached_property
+    def nd_trouble(self) -> Floats:
+        """Flaws of the fitted filters that this view shows, and how far a stack reaches into a wide view."""
+        flawed = self.nd_flawed + self._by_glass(self.tables.glass_flawed_long) * self._by_view(self.tables.view_long)
+        stacked = np.maximum(self.nd_count - 1.0, 0.0)
+        wide = np.clip((self._by_view(self.tables.view_deg) - VIGNETTE_FROM_DEG) / 40.0, 0.0, 1.0)
+        return np.asarray(flawed + stacked * wide)
+
+    @cached_property
+    def airy_px(self) -> Floats:
+        """Diameter of the spot that diffraction leaves of a point [delivered px], shape (K, 1): 2.44 lambda N."""
+        pitch_um = self.lens.sensor.pixel_pitch_um * self._photosites_per_recorded * self._recorded_per_delivered
+        return np.asarray(2.44 * GREEN_UM * self.f_number / pitch_um)
+
     def snr(self, scene_ev100: float, chosen: Chosen) -> Floats:
         """SNR at mid grey of a delivered pixel; separable, so the frame part is a factor."""
         per_photosite = mid_grey_snr(
             ev100=scene_ev100,
             loss_stops=self.loss_stops,
             shutter_s=chosen.shutter_s,
-            f_number=self.lens.f_number,
+            f_number=self.f_number,
             photosites=1.0,
             sensor=self.lens.sensor,
         )
@@ -239,17 +267,17 @@ class Block:
 def blocks(
     situation: Situation, tables: Tables, frames: Frames, exposures: Exposures
 ) -> list[tuple[Ints, Ints, Block]]:
-    """Frames in groups of one rate and lens, with the exposures whose shutter fits the frame.
+    """Frames in groups of one rate, lens and aperture, with the exposures whose shutter fits the frame.
 
     Returns (rows into frames, columns into exposures, block) for each group.
     """
     device = situation.device
-    groups: dict[tuple[Fraction, str], list[int]] = {}
-    for row, (mode, view) in enumerate(zip(frames.mode, frames.view, strict=True)):
-        groups.setdefault((device.modes[mode].rate, device.views[view].lens), []).append(row)
+    groups: dict[tuple[Fraction, str, int], list[int]] = {}
+    for row, (mode, view, aperture) in enumerate(zip(frames.mode, frames.view, frames.aperture, strict=True)):
+        groups.setdefault((device.modes[mode].rate, device.views[view].lens, int(aperture)), []).append(row)
     times = np.nan_to_num(tables.times)[exposures.shutter]
     found = []
-    for (rate, _), rows in groups.items():
+    for (rate, _, _), rows in groups.items():
         columns = np.flatnonzero(times <= float(1 / rate) * (1 + 1e-9))
         if columns.size:
             at = np.array(rows, dtype=np.intp)

@@ -5,9 +5,9 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from steady_tide.core.document import Part, Rational
+from steady_tide.core.kit.bag import Carried as Carrying
 from steady_tide.core.light.level import LightSource
 
-Carrying = Literal["tripod", "gimbal", "tray", "standing", "swimming", "walking", "riding", "helmet-on-snow"]
 Shape = Literal["16:9", "4:3", "8:7", "9:16"]
 
 

@@ -1,6 +1,7 @@
 """What a set needs from the bag, and what the bag is short of."""
 
 from math import ceil
+from typing import Final
 
 import numpy as np
 
@@ -8,8 +9,12 @@ from steady_tide.core.image.budget import gb_per_hour
 from steady_tide.core.plan.considerations.picture import battery_minutes
 from steady_tide.core.plan.considerations.table import one
 from steady_tide.core.plan.explain import PointView
+from steady_tide.core.plan.glasses import NO_FILTER
 from steady_tide.core.plan.plan import Price
-from steady_tide.core.plan.situation import NO_FILTER
+from steady_tide.core.plan.situation import Situation
+
+SUPPORTED: Final = ("tripod", "gimbal", "tray")
+"""Ways of carrying that are a thing one brings."""
 
 
 def cells_needed(view: PointView) -> int:
@@ -30,6 +35,10 @@ def to_bring(view: PointView) -> list[str]:
     if situation.housing is not None:
         serviced = situation.housing.serviced
         found.append(f"{situation.housing.label}{f', seals serviced {serviced}' if serviced else ''}")
+    if situation.support is not None:
+        found.append(situation.support.label)
+    if situation.brief.water is not None:
+        found += [lamp.label for lamp in situation.lamps[:1]]
     found += [item.label for item in situation.colour_filters if item.key == situation.colour_filter]
     glass = situation.glasses[int(view.block.exposures.glass[0])]
     if glass.key != NO_FILTER:
@@ -43,6 +52,25 @@ def to_bring(view: PointView) -> list[str]:
                 left -= taken
     if situation.cards:
         found.append(situation.cards[0].label)
+    if situation.microphone is not None and view.situation.brief.sound_used:
+        found.append(situation.microphone.label)
+    return found
+
+
+def missing(situation: Situation) -> list[Price]:
+    """What the brief counts on and the bag does not have for this camera."""
+    found = []
+    carried = situation.brief.carried
+    has_supports = any(item.kind == "support" for item in situation.bag)
+    on_gimbal = any(level.optical for level in situation.device.stabilisation)
+    if carried in SUPPORTED and has_supports and situation.support is None and not (carried == "gimbal" and on_gimbal):
+        words = f"filmed on a {carried}, but the bag has none that fits {situation.device.name}"
+        found.append(Price(label="Support missing", cost=1.0, words=words))
+    water = situation.brief.water
+    if water is not None and water.lamp and not situation.lamps:
+        unfit = next((c for c in situation.compatible if c.kind == "lamp" and c.use == "unfit"), None)
+        words = f"the nearest, {unfit.label}: {unfit.words}" if unfit else "there is none in the bag"
+        found.append(Price(label="Lamp missing", cost=1.0, words=words))
     return found
 
 
@@ -55,8 +83,9 @@ def shortfalls(view: PointView) -> list[Price]:
         minutes = one(battery_minutes(view.block))
         words = f"{need} cells needed at {minutes:.0f} min each, {have} in the bag"
         found.append(Price(label="Cells short", cost=float(need - have), words=words))
-    room = sum(card.capacity_gb * card.count for card in situation.cards)
-    if situation.cards and gigabytes_needed(view) > room:
+    inside = situation.device.storage_gb or 0.0
+    room = inside + sum(card.capacity_gb * card.count for card in situation.cards)
+    if room and gigabytes_needed(view) > room:
         words = f"{gigabytes_needed(view):.0f} GB recorded, {room:.0f} GB in the bag"
         found.append(Price(label="Cards short", cost=1.0, words=words))
-    return found
+    return [*found, *missing(situation)]

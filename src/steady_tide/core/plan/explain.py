@@ -230,12 +230,13 @@ class Explainer:
     def _brings(self, setting: Setting, point: Point) -> list[str]:
         """What else changes in the rival's set, in words, the most telling first."""
         here, there = self.values(self.view.point), self.values(point)
-        changed = [other for other in SEARCHED if other is not setting and here[other] != there[other]]
+        changed = [other for other in here if other is not setting and here[other] != there[other]]
+        changed.sort(key=SEARCHED.index)
         told = [f"{SETTINGS[other].in_text} {text_of(self.situation, other, there[other])}" for other in changed]
         return told[:BROUGHT_TOLD]
 
     def values(self, point: Point) -> dict[Setting, Value]:
-        """The searched settings of a set."""
+        """The searched settings of a set that this device has."""
         found: dict[Setting, Value] = {Setting.COLOUR_PROFILE: self.situation.device.profiles[point.profile].key}
         for columns, row in (
             (self.landscape.frame_columns, point.frame),
@@ -243,7 +244,7 @@ class Explainer:
             (self.landscape.exposure_columns, point.exposure),
         ):
             found |= {setting: columns.value_at(setting, row) for setting in columns.settings}
-        return found
+        return {setting: value for setting, value in found.items() if offers(self.situation, setting)}
 
     def _decision(
         self,

@@ -22,12 +22,12 @@ def feasible(landscape: Landscape, pins: Mapping[Setting, Value]) -> bool:
         return False
     times = np.array([*(float(shutter) for shutter in device.shutters), 0.0])
     wanted = pins.get(Setting.COLOUR_PROFILE)
-    for profile in device.profiles:
+    for index, profile in enumerate(device.profiles):
         if wanted is not None and profile.key != wanted:
             continue
         floor_ok = landscape.exposures.floor >= profile.base_iso if device.iso.settable else True
         usable = exposure_ok & floor_ok
-        recorded = recording_ok & (landscape.recordings.depth >= profile.bit_depth)
+        recorded = recording_ok & landscape.recordable(index)
         modes = np.intersect1d(landscape.frames.mode[frame_ok], landscape.recordings.mode[recorded])
         if usable.any() and modes.size:
             shortest = times[landscape.exposures.shutter[usable]].min()

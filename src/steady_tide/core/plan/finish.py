@@ -2,10 +2,11 @@
 
 from math import isclose
 
-from steady_tide.core.kit.device import ColourProfile
+from steady_tide.core.kit.body import ColourProfile
 from steady_tide.core.kit.settings import Value
 from steady_tide.core.plan.considerations.picture import DIM_EV100
-from steady_tide.core.plan.situation import NO_FILTER, Situation
+from steady_tide.core.plan.glasses import NO_FILTER
+from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.stance import Axis
 from steady_tide.core.plan.weighing import Objection, Weighing
 from steady_tide.core.quantities import mired_shift
@@ -93,7 +94,8 @@ def weigh_colour_filter(situation: Situation) -> Weighing:
     if water.depth_m <= RED_GONE_M and not water.lamp:
         why_not = "your stance balances by hand"
     for item in situation.colour_filters:
-        found = [Objection(0.3 * item.stops, f"takes {item.stops:g} stops")]
+        stops = situation.colour_stops(item)
+        found = [Objection(0.3 * stops, f"takes {stops:.1f} stops")]
         if useless:
             found.append(Objection(3.0, why_not))
         elif item.tint != wanted:

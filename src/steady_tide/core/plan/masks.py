@@ -10,7 +10,7 @@ from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.plan.pins import Pins
 from steady_tide.core.plan.situation import Situation
-from steady_tide.core.plan.space import AUTOMATIC, Exposures, Frames, Ints, Recordings
+from steady_tide.core.plan.space import AUTOMATIC, Exposures, Frames, Ints, Recordings, apertures_of
 
 Bools = NDArray[np.bool_]
 Rows = TypeVar("Rows")
@@ -37,6 +37,7 @@ FRAME_VALUES: ValueTable[Frames] = {
         [level.key for level in situation.device.stabilisation],
         rows.level,
     ),
+    Setting.APERTURE: lambda situation, rows: (apertures_of(situation.device), rows.aperture),
 }
 EXPOSURE_VALUES: ValueTable[Exposures] = {
     Setting.SHUTTER: lambda situation, rows: (

@@ -6,7 +6,9 @@ from typing import NamedTuple
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.finish import AUTOMATIC, LOCKED_AUTOMATIC, white_balance_values
-from steady_tide.core.plan.situation import NO_FILTER, Situation
+from steady_tide.core.plan.glasses import NO_FILTER
+from steady_tide.core.plan.situation import Situation
+from steady_tide.core.plan.space import apertures_of
 from steady_tide.core.quantities import rate_text, shutter_text, signed
 
 
@@ -29,6 +31,13 @@ def _rates(device: Device) -> list[Offer]:
 def _shutters(device: Device) -> list[Offer]:
     fixed = [Offer(str(shutter), f"{shutter_text(shutter)} s") for shutter in sorted(device.shutters, reverse=True)]
     return [*fixed, *([Offer(AUTOMATIC, "automatic")] if device.automatic_shutter else [])]
+
+
+def _apertures(device: Device) -> list[Offer]:
+    """The f-numbers of a device that has a lens with a variable aperture; else nothing to set."""
+    if not any(lens.f_numbers for lens in device.lenses):
+        return []
+    return [Offer(f_number, f"f/{f_number:g}") for f_number in apertures_of(device)]
 
 
 def _iso(end: int) -> Callable[[Situation], list[Offer]]:
@@ -62,6 +71,7 @@ _OFFERED: dict[Setting, Callable[[Situation], list[Offer]]] = {
         Offer(rate, f"{rate} Mbit/s")
         for rate in sorted({rate for mode in s.device.modes for rates in mode.bit_rates.values() for rate in rates})
     ],
+    Setting.APERTURE: lambda s: _apertures(s.device),
     Setting.SHUTTER: lambda s: _shutters(s.device),
     Setting.ND_FILTER: lambda s: [Offer(glass.key, glass.label) for glass in s.glasses],
     Setting.ISO_FLOOR: _iso(0),
@@ -81,7 +91,7 @@ def offers(situation: Situation, setting: Setting) -> list[Offer]:
     if setting in _OFFERED:
         return _OFFERED[setting](situation)
     unit = SETTINGS[setting].unit
-    values = situation.device.choices.get(setting, [])
+    values = situation.device.offered(setting)
     return [Offer(value, f"{value} {unit}" if unit and not isinstance(value, str) else str(value)) for value in values]
 
 

@@ -41,13 +41,15 @@ def exposure_set(view: PointView) -> ExposureSet:
     """The settings of a point that decide exposure."""
     block = view.block
     return ExposureSet(
-        f_number=block.lens.f_number,
+        f_number=block.f_number,
         shortest_s=one(block.shortest_s),
         longest_s=one(block.longest_s),
         iso_floor=one(block.floor),
         iso_ceiling=one(block.ceiling),
         loss_stops=one(block.loss_stops),
         bias_stops=block.situation.bias_stops,
+        programme=block.situation.device.exposure_programme,
+        knee_s=block.knee_s,
     )
 
 

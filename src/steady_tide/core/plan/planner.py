@@ -48,20 +48,34 @@ def plan_scene(
     Raises BadInput for pins that name no setting or an impossible value. Returns a Conflict
     when the device cannot satisfy the pins together.
     """
-    situation = Situation(brief, stance, device, tuple(bag))
     wished = read_pins(pins or {})
+    found = _landscape(brief, device, stance, bag, wished)
+    if isinstance(found, Conflict):
+        return found
+    if smallest := _clash(found):
+        return conflict_of(found, smallest)
+    point = found.chosen()
+    assert point is not None, "a feasible situation has a cheapest set"
+    return written(found, point)
+
+
+def landscape_of(brief: Brief, device: Device, *, stance: Stance, bag: Sequence[BagItem]) -> Landscape:
+    """Every cost of a scene without pins. Raises BadInput where the device must not go there."""
+    found = _landscape(brief, device, stance, bag, {})
+    assert isinstance(found, Landscape), "without pins there is no conflict"
+    return found
+
+
+def _landscape(
+    brief: Brief, device: Device, stance: Stance, bag: Sequence[BagItem], wished: Mapping[Setting, Value]
+) -> Landscape | Conflict:
+    situation = Situation(brief, stance, device, tuple(bag))
     _refuse_unfit_place(situation)
     matched, wrong = match_pins(situation, wished)
     if wrong:
         return not_offered(situation, wrong[0])
     colour = matched.get(Setting.COLOUR_FILTER, weigh_colour_filter(situation).best())
-    situation = replace(situation, colour_filter=str(colour))
-    landscape = Landscape(situation, matched)
-    if smallest := _clash(landscape):
-        return conflict_of(landscape, smallest)
-    point = landscape.chosen()
-    assert point is not None, "a feasible situation has a cheapest set"
-    return _write(landscape, point)
+    return Landscape(replace(situation, colour_filter=str(colour)), matched)
 
 
 def _refuse_unfit_place(situation: Situation) -> None:
@@ -70,15 +84,17 @@ def _refuse_unfit_place(situation: Situation) -> None:
         raise BadInput([Problem(("water",), "say how deep and in what water")])
     if water is None:
         return
-    housing = situation.housing
+    if situation.housing is not None:
+        return
+    told = ""
     if water.housing_rating_m is not None:
         rating, what = water.housing_rating_m, "the housing is"
-    elif housing is not None:
-        rating, what = housing.depth_rating_m, f"{housing.label} is"
     else:
         rating, what = device.depth_rating_m, f"{device.name} without a housing is"
+        kept = [c for c in situation.compatible if c.kind == "housing" and "does not fit" not in c.words]
+        told = "".join(f"; {found.label}: {found.words}" for found in kept)
     if water.depth_m > rating:
-        text = f"{what} rated for {rating:g} m; plan no deeper, or take a housing rated for it"
+        text = f"{what} rated for {rating:g} m; plan no deeper, or take a housing rated for it{told}"
         raise BadInput([Problem(("water", "depth_m"), text)])
 
 
@@ -86,7 +102,8 @@ def _clash(landscape: Landscape) -> dict[Setting, Value]:
     return {} if feasible(landscape, landscape.pins) else smallest_clash(landscape, landscape.pins)
 
 
-def _write(landscape: Landscape, point: Point) -> Plan:
+def written(landscape: Landscape, point: Point) -> Plan:
+    """A set of a landscape as a plan document, with every reason."""
     explainer = Explainer(landscape, point)
     situation, view = explainer.situation, explainer.view
     decisions = _decisions(explainer, point)
@@ -115,7 +132,7 @@ def _write(landscape: Landscape, point: Point) -> Plan:
 def _decisions(explainer: Explainer, point: Point) -> list[Decision]:
     landscape, situation = explainer.landscape, explainer.situation
     values = explainer.values(point)
-    made = {setting: explainer.searched(setting, values[setting]) for setting in SEARCHED}
+    made = {setting: explainer.searched(setting, values[setting]) for setting in SEARCHED if setting in values}
     weighings = {
         Setting.EXPOSURE_BIAS: weigh_bias(situation, explainer.view.profile),
         Setting.COLOUR_FILTER: weigh_colour_filter(situation),
@@ -123,8 +140,8 @@ def _decisions(explainer: Explainer, point: Point) -> list[Decision]:
     }
     solved = _solved(explainer)
     weighings |= {
-        setting: RULES[setting](solved, offered)
-        for setting, offered in situation.device.choices.items()
+        setting: RULES[setting](solved, situation.device.offered(setting))
+        for setting in situation.device.choices
         if setting in RULES
     }
     chosen: dict[Setting, Value] = {

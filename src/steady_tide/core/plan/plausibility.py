@@ -5,7 +5,8 @@ from typing import Final
 
 from steady_tide.core.errors import Problem
 from steady_tide.core.image.budget import bits_per_pixel
-from steady_tide.core.kit.device import Device, Mode
+from steady_tide.core.kit.device import Device
+from steady_tide.core.kit.recording import Mode
 
 LEAST_BITS: Final = 0.02
 MOST_BITS: Final = 6.0

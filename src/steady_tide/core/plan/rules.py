@@ -102,13 +102,19 @@ def _separate_audio(solved: Solved, values: list[Value]) -> Weighing:
 
 
 def _microphone(solved: Solved, values: list[Value]) -> Weighing:
+    item = solved.situation.microphone
+    if item is None:
+        return weigh(
+            values,
+            "no microphone of the bag is of use here",
+            {"external": _against(0.3, "there is none to plug in"), "external +20 dB": _against(0.6, "there is none")},
+        )
+    wanted = "external" if item.powered else "external +20 dB"
+    words = f"{item.label} {'has power of its own' if item.powered else 'has no power: it needs the gain'}"
     return weigh(
         values,
-        "none in the bag; choose the external one when it is plugged in",
-        {
-            "external": _against(0.3, "needs the microphone with you"),
-            "external +20 dB": _against(0.6, "only for an unpowered microphone"),
-        },
+        words if wanted in map(str, values) else f"{item.label} would need {wanted}, which is not offered",
+        {str(value): _against(0.0 if value == wanted else 0.3, words) for value in values},
     )
 
 

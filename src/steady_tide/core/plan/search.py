@@ -155,8 +155,16 @@ class Landscape:
         costs, row = self._block_of(point.profile, point.frame)
         return costs.term(key, row, int(np.searchsorted(costs.columns, point.exposure)))
 
-    def _depth_ok(self, index: int) -> Bools:
-        return np.asarray(self.recordings.depth >= self.situation.device.profiles[index].bit_depth)
+    @cached_property
+    def _profile_in_mode(self) -> Bools:
+        """Whether a mode allows a profile, shape (modes, profiles)."""
+        device = self.situation.device
+        return np.array([[not m.profiles or p.key in m.profiles for p in device.profiles] for m in device.modes])
+
+    def recordable(self, index: int) -> Bools:
+        """Recordings with which a profile is offered, shape (R,): deep enough, and in a mode that allows it."""
+        deep = self.recordings.depth >= self.situation.device.profiles[index].bit_depth
+        return np.asarray(deep & self._profile_in_mode[self.recordings.mode, index])
 
     def _floor_ok(self, index: int) -> Bools:
         if not self.situation.device.iso.settable:
@@ -165,7 +173,7 @@ class Landscape:
 
     def recording_best(self, index: int) -> Floats:
         """Least recording cost of each mode for a profile, shape (modes,); inf where none is allowed."""
-        allowed = self.recording_columns.allowed(self.pins) & self._depth_ok(index)
+        allowed = self.recording_columns.allowed(self.pins) & self.recordable(index)
         least = np.full(len(self.situation.device.modes), np.inf)
         np.minimum.at(least, self.recordings.mode, np.where(allowed, self.recording_cost, np.inf))
         return least
@@ -173,13 +181,14 @@ class Landscape:
     def best(self, index: int) -> Best:
         """Block costs of a profile, reduced both ways; remembered by what distinguishes them."""
         profile = self.situation.device.profiles[index]
-        key = (self._biases[index], profile.base_iso, profile.bit_depth)
+        modes = self._profile_in_mode[:, index].tobytes()
+        key = (self._biases[index], profile.base_iso, profile.bit_depth, modes)
         if key not in self._best:
             self._best[key] = self._reduce(index)
         return self._best[key]
 
     @cached_property
-    def _best(self) -> dict[tuple[float, int, int], Best]:
+    def _best(self) -> dict[tuple[float, int, int, bytes], Best]:
         return {}
 
     def _reduce(self, index: int) -> Best:
@@ -221,7 +230,7 @@ class Landscape:
 
     def by_recording(self, index: int, setting: Setting | None) -> Floats:
         """Total cost of the best set of each recording (R,), with the pin on `setting` left out."""
-        allowed = self.recording_columns.allowed(self.pins, without=setting) & self._depth_ok(index)
+        allowed = self.recording_columns.allowed(self.pins, without=setting) & self.recordable(index)
         frame_ok = self.frame_columns.allowed(self.pins)
         least = np.full(len(self.situation.device.modes), np.inf)
         np.minimum.at(least, self.frames.mode, np.where(frame_ok, self.best(index).of_frame, np.inf))
@@ -275,6 +284,10 @@ class Landscape:
 
     # From a row to a whole set. The pin on `without` does not count.
 
+    def point_of(self, index: int, frame: int) -> Point:
+        """The cheapest set with a profile and a frame."""
+        return self._point_of_frame(index, frame, None)
+
     def _point_of_frame(self, index: int, frame: int, without: Setting | None) -> Point:
         exposure_ok = self.exposure_columns.allowed(self.pins) & self._floor_ok(index)
         costs, row = self._block_of(index, frame)
@@ -301,7 +314,7 @@ class Landscape:
         return replace(self._point_of_frame(index, frame, None), recording=recording)
 
     def _recording_for(self, index: int, frame: int) -> int:
-        allowed = self.recording_columns.allowed(self.pins) & self._depth_ok(index)
+        allowed = self.recording_columns.allowed(self.pins) & self.recordable(index)
         allowed &= self.recordings.mode == self.frames.mode[frame]
         return int(np.argmin(np.where(allowed, self.recording_cost, np.inf)))
 

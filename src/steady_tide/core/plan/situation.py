@@ -1,36 +1,38 @@
 """One planning problem: brief, stance, device and bag, with the light worked out."""
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
-import numpy as np
-
-from steady_tide.core.exposure.offered import filter_stacks
-from steady_tide.core.kit.bag import BagItem, Cell, ColourFilter, Housing, MemoryCard, NdFilter
+from steady_tide.core.endurance.cells import usable_share
+from steady_tide.core.endurance.heat import Body, body_of
+from steady_tide.core.kit.bag import (
+    BagItem,
+    Cell,
+    ColourFilter,
+    Housing,
+    Lamp,
+    MemoryCard,
+    Microphone,
+    NdFilter,
+    Support,
+)
+from steady_tide.core.kit.body import Battery
 from steady_tide.core.kit.device import Device
+from steady_tide.core.light.glass import loss_stops, transmission
 from steady_tide.core.light.level import LightLevel, level
+from steady_tide.core.light.spectra import DAYLIGHT
+from steady_tide.core.light.water import daylight_under
 from steady_tide.core.motion.blur import SHAKE_DEG_PER_S, WATER_INDEX
 from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.compatibility import Compatibility, compatibility
+from steady_tide.core.plan.glasses import NO_FILTER, Glass, glasses_of
 from steady_tide.core.plan.stance import ISO_LIMIT, Stance
 
-MOST_STACKED = 2
 PORT_LOSS_STOPS = {"bare": 0.0, "flat": 0.1, "dome": 0.1}
 """**Assumed** loss in the window of a housing [stops]."""
-NO_FILTER = "none"
-EXHAUSTED_HEALTH = 0.3
-"""A cell with less of its capacity left than this share is not planned with. **Assumed**."""
-
-
-@dataclass(frozen=True)
-class Glass:
-    """A filter or a stack as it can be fitted: key of the value, words, stops, number, flaws."""
-
-    key: str
-    label: str
-    stops: float
-    count: int
-    flaw: str
+WATER_TYPE = {"blue": "IB", "green": "3C", "murky": "7C"}
+"""Jerlov type that stands for a named water, for the cost of colour filters. **Assumed**."""
+MOVING = ("walking", "riding", "helmet-on-snow", "gimbal")
 
 
 @dataclass(frozen=True)
@@ -66,8 +68,41 @@ class Situation:
 
     @property
     def shake_deg_per_s(self) -> float:
-        """Shake of the way of carrying, rms; **assumed** until read from footage."""
+        """Shake of the way of carrying, rms: of the support in the bag if it says so, else **assumed**."""
+        if self.support is not None and self.support.shake_deg_per_s is not None:
+            return self.support.shake_deg_per_s
         return SHAKE_DEG_PER_S[self.brief.carried]
+
+    @cached_property
+    def compatible(self) -> tuple[Compatibility, ...]:
+        """What each thing in the bag is to this scene on this device."""
+        return tuple(compatibility(item, self.device, self.brief) for item in self.bag)
+
+    @cached_property
+    def usable(self) -> tuple[BagItem, ...]:
+        """Things of the bag that may be used; the planner draws on nothing else."""
+        pairs = zip(self.bag, self.compatible, strict=True)
+        return tuple(item for item, found in pairs if found.use != "unfit")
+
+    @cached_property
+    def in_use(self) -> frozenset[str]:
+        """Keys of the things this scene has a use for."""
+        return frozenset(found.key for found in self.compatible if found.use == "usable")
+
+    @cached_property
+    def support(self) -> Support | None:
+        """The support of the bag that carries the way the brief says."""
+        return next((item for item in self.usable if isinstance(item, Support) and item.key in self.in_use), None)
+
+    @cached_property
+    def lamps(self) -> tuple[Lamp, ...]:
+        """Lamps of the bag that may light this scene."""
+        return tuple(item for item in self.usable if isinstance(item, Lamp) and item.key in self.in_use)
+
+    @cached_property
+    def microphone(self) -> Microphone | None:
+        """The external microphone of the bag, where the scene has a use for one."""
+        return next((item for item in self.usable if isinstance(item, Microphone) and item.key in self.in_use), None)
 
     @property
     def port(self) -> str:
@@ -92,51 +127,87 @@ class Situation:
     @cached_property
     def colour_filters(self) -> tuple[ColourFilter, ...]:
         """Colour filters of the bag that fit this device."""
-        return tuple(f for f in self.bag if isinstance(f, ColourFilter) and self.device.key in f.fits)
+        return tuple(item for item in self.usable if isinstance(item, ColourFilter))
+
+    def colour_stops(self, item: ColourFilter) -> float:
+        """Stops a colour filter takes: from its spectrum in the light of the depth, else as said."""
+        if item.spectrum is None:
+            return item.stops
+        figures = item.spectrum
+        passed = transmission(
+            form=figures.form, nm=figures.nm, width_nm=figures.width_nm, least=figures.least, most=figures.most
+        )
+        water = self.brief.water
+        if water is None:
+            return loss_stops(passed, DAYLIGHT)
+        distance = self.brief.subject_distance_m
+        kind = WATER_TYPE[water.colour]
+        return loss_stops(passed, daylight_under(kind, depth_m=water.depth_m / 2.0, distance_m=distance))
 
     @property
     def colour_loss_stops(self) -> float:
         """Stops the chosen colour filter takes."""
-        return next((f.stops for f in self.colour_filters if f.key == self.colour_filter), 0.0)
+        return next((self.colour_stops(f) for f in self.colour_filters if f.key == self.colour_filter), 0.0)
 
     @cached_property
     def housing(self) -> Housing | None:
-        """The housing of the bag that fits this device and goes deepest; None when a rating was typed."""
+        """The housing of the bag that goes deepest here; None when a rating was typed."""
         water = self.brief.water
         if water is None or water.housing_rating_m is not None:
             return None
-        fitting = [item for item in self.bag if isinstance(item, Housing) and self.device.key in item.fits]
+        fitting = [item for item in self.usable if isinstance(item, Housing)]
         return max(fitting, key=lambda item: item.depth_rating_m, default=None)
 
     @cached_property
     def cells(self) -> tuple[Cell, ...]:
         """Usable cells of the bag for this device, the longest-lasting in this cold first."""
-        fitting = [item for item in self.bag if isinstance(item, Cell) and self.device.key in item.fits]
-        usable = [cell for cell in fitting if cell.count and cell.health >= EXHAUSTED_HEALTH]
+        usable = [item for item in self.usable if isinstance(item, Cell)]
         return tuple(sorted(usable, key=lambda cell: -self.usable_wh(cell)))
 
     def usable_wh(self, cell: Cell) -> float:
         """Energy [Wh] a cell gives in this cold: capacity · health · share."""
-        return cell.capacity_wh * cell.health * self.cold_share(cell.share_at_0_c)
+        return cell.capacity_wh * cell.health * self._share(cell)
 
-    def cold_share(self, share_at_0_c: float) -> float:
-        """Share of the energy left in the brief's cold: linear from 20 °C to 0 °C and on to −20 °C, **assumed**."""
-        known = [share_at_0_c * 0.6, share_at_0_c, 1.0]
-        return float(np.interp(self.brief.temperature_c, [-20.0, 0.0, 20.0], known))
+    def _share(self, cell: Cell | Battery) -> float:
+        return usable_share(
+            self.brief.temperature_c,
+            share_at_0_c=cell.share_at_0_c,
+            table=cell.cold_table,
+            cuts_out_below=cell.cuts_out_below,
+        )
 
     @property
     def cell_wh(self) -> float:
         """Energy [Wh] of the best cell in the bag, or of the one the camera came with."""
         if self.cells:
             return self.usable_wh(self.cells[0])
-        battery = self.device.battery
-        return battery.capacity_wh * self.cold_share(battery.share_at_0_c)
+        return self.device.battery.capacity_wh * self._share(self.device.battery)
+
+    @cached_property
+    def body(self) -> Body | None:
+        """The body as one node of heat; None where it never stops."""
+        device = self.device
+        if device.heat_limit_minutes is None:
+            return None
+        return body_of(
+            limit_minutes=device.heat_limit_minutes,
+            limit_c=device.heat_limit_c,
+            hardest_w=max(mode.draw_w for mode in device.modes),
+            resistance_k_per_w=device.heat_resistance_k_per_w,
+        )
+
+    @property
+    def cooling(self) -> str:
+        """What carries the heat away: water, moving air or still air."""
+        if self.brief.water is not None:
+            return "water"
+        return "moving" if self.brief.carried in MOVING or self.brief.windy else "still"
 
     @cached_property
     def cards(self) -> tuple[MemoryCard, ...]:
         """Memory cards of the bag for this device, fastest first."""
-        fitting = [item for item in self.bag if isinstance(item, MemoryCard) and self.device.key in item.fits]
-        return tuple(sorted((card for card in fitting if card.count), key=lambda card: -card.sustained_mb_s))
+        fitting = [item for item in self.usable if isinstance(item, MemoryCard)]
+        return tuple(sorted(fitting, key=lambda card: -card.sustained_mb_s))
 
     @property
     def card_mb_s(self) -> float:
@@ -146,36 +217,4 @@ class Situation:
     @cached_property
     def glasses(self) -> tuple[Glass, ...]:
         """Every way to fit ND from the bag on this device, bare lens first."""
-        fitting = [f for f in self.bag if isinstance(f, NdFilter) and self.device.key in f.fits]
-        return (Glass(NO_FILTER, "none", 0.0, 0, ""), *_stacks(fitting), *_variable(fitting))
-
-
-def _stacks(fitting: Sequence[NdFilter]) -> list[Glass]:
-    fixed = {f.key: f for f in fitting if f.most_stops is None}
-    singles = {key: f.taken_stops for key, f in fixed.items()}
-    stackable = {key: f.taken_stops for key, f in fixed.items() if f.stackable and not f.flaw}
-    stacks: dict[tuple[str, ...], float] = {(key,): value for key, value in singles.items()}
-    taken = set(singles.values())
-    for stack, total in filter_stacks(stackable, most=MOST_STACKED).items():
-        if len(stack) > 1 and total not in taken:
-            stacks[stack] = total
-    return [
-        Glass(
-            key="+".join(stack),
-            label=" + ".join(fixed[key].label for key in stack),
-            stops=total,
-            count=len(stack),
-            flaw="; ".join(fixed[key].flaw for key in stack if fixed[key].flaw),
-        )
-        for stack, total in sorted(stacks.items(), key=lambda item: (len(item[0]), item[1]))
-    ]
-
-
-def _variable(fitting: Sequence[NdFilter]) -> list[Glass]:
-    glasses = []
-    for f in fitting:
-        if f.most_stops is not None:
-            for stops in range(int(f.stops), int(f.most_stops) + 1):
-                words = f"{f.label} at {stops} stop{'s' if stops > 1 else ''}"
-                glasses.append(Glass(f"{f.key}@{stops}", words, float(stops), 1, f.flaw))
-    return glasses
+        return glasses_of([item for item in self.usable if isinstance(item, NdFilter)])

@@ -21,15 +21,16 @@ AUTOMATIC = "auto"
 
 @dataclass(frozen=True)
 class Frames:
-    """K frames of one device as columns. Sizes in pixels, shape (K,)."""
+    """K frames of one device as columns, shape (K,): rows of modes, views, levels and `apertures_of`."""
 
     mode: Ints
     view: Ints
     level: Ints
+    aperture: Ints
 
     def take(self, rows: Ints) -> "Frames":
         """The frames in these rows."""
-        return Frames(self.mode[rows], self.view[rows], self.level[rows])
+        return Frames(self.mode[rows], self.view[rows], self.level[rows], self.aperture[rows])
 
 
 @dataclass(frozen=True)
@@ -56,18 +57,27 @@ class Exposures:
         return Exposures(self.shutter[columns], self.glass[columns], self.floor[columns], self.ceiling[columns])
 
 
+def apertures_of(device: Device) -> list[float]:
+    """Every f-number of every lens, widest first."""
+    return sorted({aperture for lens in device.lenses for aperture in lens.apertures})
+
+
 def enumerate_frames(device: Device) -> Frames:
-    """Every mode with every view and level it allows."""
+    """Every mode with every view and level it allows, at every aperture of the lens."""
+    codes = {aperture: index for index, aperture in enumerate(apertures_of(device))}
+    lenses = {lens.key: [codes[aperture] for aperture in lens.apertures] for lens in device.lenses}
+    of_view = {view.key: lenses[view.lens] for view in device.views}
     views = {view.key: index for index, view in enumerate(device.views)}
     levels = {level.key: index for index, level in enumerate(device.stabilisation)}
     rows = [
-        (row, views[view], levels[level])
+        (row, views[view], levels[level], aperture)
         for row, mode in enumerate(device.modes)
         for view in mode.views
         for level in mode.stabilisation
+        for aperture in of_view[view]
     ]
-    mode, view, level = np.array(rows, dtype=np.intp).T
-    return Frames(mode, view, level)
+    mode, view, level, at = np.array(rows, dtype=np.intp).T
+    return Frames(mode, view, level, at)
 
 
 def enumerate_recordings(device: Device) -> Recordings:
@@ -77,7 +87,7 @@ def enumerate_recordings(device: Device) -> Recordings:
         (row, codecs[codec], depth, mbit_s)
         for row, mode in enumerate(device.modes)
         for codec, rates in mode.bit_rates.items()
-        for depth in device.codecs[codecs[codec]].bit_depths
+        for depth in mode.depths_of(device.codecs[codecs[codec]])
         for mbit_s in rates
     ]
     mode, codec, depth, mbit_s = np.array(rows, dtype=np.intp).T

@@ -3,13 +3,17 @@
 from collections.abc import Sequence
 from typing import Final
 
+import numpy as np
+
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.plan import Plan
-from steady_tide.core.plan.planner import plan_scene
+from steady_tide.core.plan.considerations.picture import DIM_EV100
+from steady_tide.core.plan.explain import PointView, turns
+from steady_tide.core.plan.planner import landscape_of, written
+from steady_tide.core.plan.search import Landscape
 from steady_tide.core.plan.stance import Stance
 
 STANDARD_SCENES: Final[dict[str, Brief]] = {
@@ -48,13 +52,26 @@ STANDARD_SCENES: Final[dict[str, Brief]] = {
 """A standard scene a scenario, by its words; planned under a middle stance."""
 
 
+class ModeStrength(Part):
+    """A mode in one scene at its best: what it costs more than the best mode [stops-equivalents], and through what."""
+
+    mode: str
+    cost: float
+    reason: str
+
+
 class Strength(Part):
-    """How one camera does in one standard scene. cost: stops-equivalents, None when it cannot be done there."""
+    """How one camera does in one standard scene. cost: stops-equivalents, None when it cannot be done there.
+
+    best, weakest: its modes at the ends of the scale there. pays: what even the best set pays most.
+    """
 
     scene: str
     cost: float | None
     words: str
-    weakest: str
+    pays: str
+    best: ModeStrength | None = None
+    weakest: ModeStrength | None = None
 
 
 def strengths(device: Device, bag: Sequence[BagItem]) -> list[Strength]:
@@ -64,10 +81,49 @@ def strengths(device: Device, bag: Sequence[BagItem]) -> list[Strength]:
 
 def _strength(scene: str, brief: Brief, device: Device, bag: Sequence[BagItem]) -> Strength:
     try:
-        made = plan_scene(brief, device, stance=Stance(), bag=bag)
+        landscape = landscape_of(brief, device, stance=Stance(), bag=bag)
     except BadInput as error:
-        return Strength(scene=scene, cost=None, words=error.problems[0].message, weakest="")
-    assert isinstance(made, Plan), "without pins there is no conflict"
-    weakest = made.prices[0] if made.prices else None
-    told = f"{weakest.label.lower()}: {weakest.words}" if weakest else ""
-    return Strength(scene=scene, cost=made.cost, words=made.headline, weakest=told)
+        return Strength(scene=scene, cost=None, words=error.problems[0].message, pays="")
+    point = landscape.chosen()
+    assert point is not None, "without pins something always fits"
+    made = written(landscape, point)
+    dearest = made.prices[0] if made.prices else None
+    best, weakest = _ends(landscape)
+    return Strength(
+        scene=scene,
+        cost=made.cost,
+        words=made.headline,
+        pays=f"{dearest.label.lower()}: {dearest.words}" if dearest else "",
+        best=best,
+        weakest=weakest,
+    )
+
+
+def _ends(landscape: Landscape) -> tuple[ModeStrength, ModeStrength]:
+    """The modes that do best and worst, each at its best set."""
+    totals = {index: landscape.by_frame(index, None) for index in landscape.profiles_allowed()}
+    modes = landscape.situation.device.modes
+    rows: list[tuple[float, int, int]] = []
+    for mode in range(len(modes)):
+        of_mode = landscape.frames.mode == mode
+        cost, index, frame = min(
+            (float(total[row]), index, row)
+            for index, total in totals.items()
+            for row in [int(np.argmin(np.where(of_mode, total, np.inf)))]
+        )
+        if np.isfinite(cost):
+            rows.append((cost, index, frame))
+    (least, best_index, best_frame), (most, worst_index, worst_frame) = min(rows), max(rows)
+    best = PointView(landscape, landscape.point_of(best_index, best_frame))
+    worst = PointView(landscape, landscape.point_of(worst_index, worst_frame))
+    against = [turn for turn, _ in turns(best, worst) if turn.difference > 0]
+    reason = f"{against[0].label.lower()}: {against[0].there}" if against else ""
+    tuned = "tuned for low light" if best.block.mode.low_light_tuned and _dim(landscape) else ""
+    return (
+        ModeStrength(mode=best.block.mode.words, cost=0.0, reason=tuned),
+        ModeStrength(mode=worst.block.mode.words, cost=round(most - least, 1), reason=reason),
+    )
+
+
+def _dim(landscape: Landscape) -> bool:
+    return landscape.situation.aim_ev100 < DIM_EV100

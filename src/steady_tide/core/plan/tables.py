@@ -4,10 +4,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from steady_tide.core.kit.device import Mode, Sensor
+from steady_tide.core.kit.optics import Sensor
+from steady_tide.core.kit.recording import Mode
 from steady_tide.core.motion.blur import focal_length_px
 from steady_tide.core.plan.brief import Delivery
 from steady_tide.core.plan.situation import Situation
+from steady_tide.core.plan.space import apertures_of
 from steady_tide.core.quantities import Floats
 
 TALL = ("9:16",)
@@ -32,7 +34,7 @@ def _across(mode: Mode, sensor: Sensor) -> float:
 
 @dataclass(frozen=True)
 class Tables:
-    """Columns over modes (M,), views (V,), levels (L,), shutters (S + 1,) and glasses (G,).
+    """Columns over modes (M,), views (V,), levels (L,), shutters (S + 1,), glasses (G,); crop is (M, L).
 
     worst, first: frame width over delivered width, worst and first of the shapes asked for.
     photosites_across: photosites behind a recorded pixel
@@ -49,13 +51,17 @@ class Tables:
     sensor_share: Floats
     focal: Floats
     level_removes: Floats
-    level_crop: Floats
+    crop: Floats
     level_optical: Floats
     level_draw_w: Floats
     times: Floats
     glass_stops: Floats
     glass_count: Floats
     glass_flawed: Floats
+    glass_flawed_long: Floats
+    view_long: Floats
+    view_deg: Floats
+    apertures: Floats
 
 
 def tabulate(situation: Situation) -> Tables:
@@ -86,11 +92,15 @@ def tabulate(situation: Situation) -> Tables:
             dtype=float,
         ),
         level_removes=np.array([level.removes for level in levels]),
-        level_crop=np.array([level.crop for level in levels]),
+        crop=np.array([[m.crop_of(level) for level in levels] for m in modes]),
         level_optical=np.array([float(level.optical) for level in levels]),
         level_draw_w=np.array([level.draw_w for level in levels]),
         times=np.array([*(float(shutter) for shutter in device.shutters), np.nan]),
         glass_stops=np.array([glass.stops for glass in glasses]),
         glass_count=np.array([float(glass.count) for glass in glasses]),
-        glass_flawed=np.array([float(bool(glass.flaw)) for glass in glasses]),
+        glass_flawed=np.array([float(bool(glass.flaw) and not glass.flaw_long_only) for glass in glasses]),
+        glass_flawed_long=np.array([float(bool(glass.flaw) and glass.flaw_long_only) for glass in glasses]),
+        view_long=np.array([float(view.long) for view in device.views]),
+        view_deg=np.array([view.horizontal_fov_deg for view in device.views]),
+        apertures=np.array(apertures_of(device)),
     )

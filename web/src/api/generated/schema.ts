@@ -662,7 +662,7 @@ export interface components {
     schemas: {
         /**
          * Battery
-         * @description The cell as it comes, and the share of it left in the cold.
+         * @description The cell as it comes, and what the cold leaves of it.
          */
         Battery: {
             /** Capacity Wh */
@@ -672,6 +672,18 @@ export interface components {
              * @description Usable share at 0 degrees C.
              */
             share_at_0_c: number;
+            /**
+             * Cold Table
+             * @description Measured shares by temperature; win over the share at 0.
+             * @default []
+             */
+            cold_table: components["schemas"]["ColdShare"][];
+            /**
+             * Cuts Out Below
+             * @description Share of charge at which it cuts out under load in the cold.
+             * @default 0
+             */
+            cuts_out_below: number;
         };
         /**
          * Brief
@@ -861,15 +873,27 @@ export interface components {
          * @description Batteries of one kind for some devices. Health: share of the capacity that age has left.
          */
         Cell: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Condition
+             * @default good
+             * @enum {string}
+             */
+            condition: "good" | "worn" | "unusable";
+            /**
+             * Note
+             * @description The owner's own words.
+             * @default
+             */
+            note: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "cell";
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
             /** Fits */
             fits: string[];
             /** Capacity Wh */
@@ -877,10 +901,24 @@ export interface components {
             /** Share At 0 C */
             share_at_0_c: number;
             /**
+             * Cold Table
+             * @description Measured shares by temperature; win over the share at 0.
+             * @default []
+             */
+            cold_table: components["schemas"]["ColdShare"][];
+            /**
+             * Cuts Out Below
+             * @description Share of charge at which it cuts out under load in the cold.
+             * @default 0
+             */
+            cuts_out_below: number;
+            /**
              * Health
              * @default 1
              */
             health: number;
+            /** Bought */
+            bought?: string | null;
             /**
              * Count
              * @default 1
@@ -915,19 +953,64 @@ export interface components {
             external_drive_above?: (string | number) | null;
         };
         /**
+         * ColdShare
+         * @description A row of a cold table: the share of a cell's energy that is left at a temperature.
+         */
+        ColdShare: {
+            /**
+             * At C
+             * @description Temperature of the cell [degrees C].
+             */
+            at_c: number;
+            /**
+             * Share
+             * @description Usable share of the energy at 20 degrees C.
+             */
+            share: number;
+        };
+        /**
          * ColourFilter
-         * @description A colour filter for water; its cost in stops is nominal until spectra are computed.
+         * @description A colour filter for water. Its cost is computed from its spectrum, else the stops are taken as said.
          */
         ColourFilter: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Condition
+             * @default good
+             * @enum {string}
+             */
+            condition: "good" | "worn" | "unusable";
+            /**
+             * Note
+             * @description The owner's own words.
+             * @default
+             */
+            note: string;
+            /** Fits */
+            fits: string[];
+            /**
+             * Flaw
+             * @description What a test showed, e.g. a green cast; empty if good.
+             * @default
+             */
+            flaw: string;
+            /**
+             * Flaw In
+             * @description Where the flaw shows.
+             * @default every-view
+             * @enum {string}
+             */
+            flaw_in: "every-view" | "long-lens";
+            /** Tested On */
+            tested_on?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "colour";
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
             /**
              * Tint
              * @enum {string}
@@ -935,16 +1018,10 @@ export interface components {
             tint: "light-red" | "deep-red" | "magenta";
             /**
              * Stops
-             * @description Light lost in the water it is made for [stops]; assumed.
+             * @description Light lost in daylight [stops]; used where no spectrum is given.
              */
             stops: number;
-            /** Fits */
-            fits: string[];
-            /**
-             * Flaw
-             * @default
-             */
-            flaw: string;
+            spectrum?: components["schemas"]["FilterSpectrum"] | null;
         };
         /**
          * ColourProfile
@@ -1202,6 +1279,13 @@ export interface components {
              * @example 24000/1001
              */
             shortest_shutter: string | number;
+            /**
+             * Exposure Programme
+             * @description What automatic exposure moves when the light falls.
+             * @default shutter-first
+             * @enum {string}
+             */
+            exposure_programme: "shutter-first" | "short-shutter" | "shared";
             iso: components["schemas"]["IsoScale"];
             /** Exposure Biases */
             exposure_biases: number[];
@@ -1221,17 +1305,34 @@ export interface components {
             choices: {
                 [key: string]: (string | number)[];
             };
+            /**
+             * Left Alone
+             * @description Simpler settings that act here but cannot be changed: they stay at the menu's default.
+             * @default []
+             */
+            left_alone: components["schemas"]["Setting"][];
             battery: components["schemas"]["Battery"];
             /**
              * Depth Rating M
-             * @description Bare body [m]; 0 when it must stay dry.
+             * @description Bare body [m]; 0 when it must stay dry. In a housing, the housing's rating counts.
              */
             depth_rating_m: number;
             /**
              * Heat Limit Minutes
-             * @description In its hardest mode at 25 degrees C.
+             * @description Until it stops for heat, in its hardest mode at 25 degrees C.
              */
             heat_limit_minutes?: number | null;
+            /**
+             * Heat Limit C
+             * @description Temperature at which it stops [degrees C].
+             * @default 60
+             */
+            heat_limit_c: number;
+            /**
+             * Heat Resistance K Per W
+             * @description Body to still air [K/W]; left out, assumed from the limits.
+             */
+            heat_resistance_k_per_w?: number | null;
             /**
              * Flight Minutes
              * @description A drone's, on a fresh cell at 20 C.
@@ -1245,9 +1346,14 @@ export interface components {
             landing_reserve: number;
             /**
              * Card Mb S
-             * @description What the card or storage in it sustains [MB/s].
+             * @description What its storage, or the card that came with it, sustains [MB/s].
              */
             card_mb_s: number;
+            /**
+             * Storage Gb
+             * @description Room inside it [GB]; cards not counted.
+             */
+            storage_gb?: number | null;
             /**
              * Preset Slots
              * @default 1
@@ -1331,19 +1437,63 @@ export interface components {
             how: string;
         };
         /**
+         * FilterSpectrum
+         * @description A filter's transmission by five figures; see `light.glass.transmission`.
+         */
+        FilterSpectrum: {
+            /**
+             * Form
+             * @description edge: passes above a wavelength. notch: takes around one.
+             * @enum {string}
+             */
+            form: "edge" | "notch";
+            /**
+             * Nm
+             * @description Where it turns, or takes most [nm].
+             */
+            nm: number;
+            /**
+             * Width Nm
+             * @description How gently it turns [nm].
+             */
+            width_nm: number;
+            /**
+             * Least
+             * @description Least share that passes.
+             */
+            least: number;
+            /**
+             * Most
+             * @description Most share that passes.
+             */
+            most: number;
+        };
+        /**
          * Housing
          * @description A housing with its window.
          */
         Housing: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Condition
+             * @default good
+             * @enum {string}
+             */
+            condition: "good" | "worn" | "unusable";
+            /**
+             * Note
+             * @description The owner's own words.
+             * @default
+             */
+            note: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "housing";
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
             /** Fits */
             fits: string[];
             /**
@@ -1358,6 +1508,12 @@ export interface components {
              * @description When its seals were last serviced.
              */
             serviced?: string | null;
+            /**
+             * Service Months
+             * @description How long a service holds.
+             * @default 12
+             */
+            service_months: number;
         };
         /**
          * InLight
@@ -1427,15 +1583,27 @@ export interface components {
          * @description A lamp. Its light is given in lumens with a beam, or in lux at a metre.
          */
         Lamp: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Condition
+             * @default good
+             * @enum {string}
+             */
+            condition: "good" | "worn" | "unusable";
+            /**
+             * Note
+             * @description The owner's own words.
+             * @default
+             */
+            note: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "lamp";
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
             /** Lumens */
             lumens?: number | null;
             /** Beam Deg */
@@ -1444,6 +1612,12 @@ export interface components {
             lux_at_1_m?: number | null;
             /** Kelvins */
             kelvins: number[];
+            /**
+             * Colours
+             * @description Whether it can be set to colours besides white.
+             * @default false
+             */
+            colours: boolean;
             /**
              * Dimmable
              * @default false
@@ -1455,6 +1629,11 @@ export interface components {
              * @enum {string}
              */
             power: "battery" | "mains";
+            /**
+             * Runtime Minutes
+             * @description At full output, on its battery.
+             */
+            runtime_minutes?: number | null;
             /**
              * Safe At High Rates
              * @description Whether it is free of ripple at high frame rates.
@@ -1486,8 +1665,22 @@ export interface components {
             key: string;
             /** Label */
             label: string;
-            /** F Number */
+            /**
+             * Focal Length Mm
+             * @description True focal length [mm].
+             */
+            focal_length_mm?: number | null;
+            /**
+             * F Number
+             * @description Its aperture; of a variable one, as it comes.
+             */
             f_number: number;
+            /**
+             * F Numbers
+             * @description Apertures that can be set, widest first; empty where it is fixed.
+             * @default []
+             */
+            f_numbers: number[];
             /**
              * Transmission Loss Stops
              * @description Light lost in the glass [stops].
@@ -1595,17 +1788,34 @@ export interface components {
          * @description Memory cards of one kind for some devices.
          */
         MemoryCard: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Condition
+             * @default good
+             * @enum {string}
+             */
+            condition: "good" | "worn" | "unusable";
+            /**
+             * Note
+             * @description The owner's own words.
+             * @default
+             */
+            note: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "card";
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
             /** Fits */
             fits: string[];
+            /**
+             * Speed Class
+             * @description Video speed class: V and MB/s.
+             */
+            speed_class?: (6 | 10 | 30 | 60 | 90) | null;
             /** Sustained Mb S */
             sustained_mb_s: number;
             /** Capacity Gb */
@@ -1632,15 +1842,27 @@ export interface components {
          * @description An external microphone.
          */
         Microphone: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Condition
+             * @default good
+             * @enum {string}
+             */
+            condition: "good" | "worn" | "unusable";
+            /**
+             * Note
+             * @description The owner's own words.
+             * @default
+             */
+            note: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "microphone";
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
             /** Fits */
             fits: string[];
             /**
@@ -1677,10 +1899,40 @@ export interface components {
             views: string[];
             /** Stabilisation */
             stabilisation: string[];
-            /** Bit Rates */
+            /**
+             * Crops
+             * @description Crop of a stabilisation level in this mode, where it is not the level's own.
+             * @default {}
+             */
+            crops: {
+                [key: string]: number;
+            };
+            /**
+             * Bit Rates
+             * @description Rates by codec [Mbit/s]: standard, high.
+             */
             bit_rates: {
                 [key: string]: number[];
             };
+            /**
+             * Bit Depths
+             * @description Bit depths by codec, where the mode allows fewer than the codec.
+             * @default {}
+             */
+            bit_depths: {
+                [key: string]: (8 | 10 | 12)[];
+            };
+            /**
+             * Profiles
+             * @description Colour profiles it allows; empty = all.
+             * @default []
+             */
+            profiles: string[];
+            /**
+             * Readout
+             * @description How the photosites are read, where it is known.
+             */
+            readout?: ("whole" | "binned" | "line-skipped") | null;
             /**
              * Photosite Share
              * @description Photosites read of those covered.
@@ -1694,6 +1946,18 @@ export interface components {
             low_light_tuned: boolean;
             /** Draw W */
             draw_w: number;
+        };
+        /**
+         * ModeStrength
+         * @description A mode in one scene at its best: what it costs more than the best mode [stops-equivalents], and through what.
+         */
+        ModeStrength: {
+            /** Mode */
+            mode: string;
+            /** Cost */
+            cost: number;
+            /** Reason */
+            reason: string;
         };
         /**
          * ModeTable
@@ -1727,15 +1991,44 @@ export interface components {
          * @description A neutral-density filter. A variable one has a range of stops and is set within it.
          */
         NdFilter: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Condition
+             * @default good
+             * @enum {string}
+             */
+            condition: "good" | "worn" | "unusable";
+            /**
+             * Note
+             * @description The owner's own words.
+             * @default
+             */
+            note: string;
+            /** Fits */
+            fits: string[];
+            /**
+             * Flaw
+             * @description What a test showed, e.g. a green cast; empty if good.
+             * @default
+             */
+            flaw: string;
+            /**
+             * Flaw In
+             * @description Where the flaw shows.
+             * @default every-view
+             * @enum {string}
+             */
+            flaw_in: "every-view" | "long-lens";
+            /** Tested On */
+            tested_on?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "nd";
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
             /**
              * Stops
              * @description Stops taken; for a variable filter the least.
@@ -1751,19 +2044,11 @@ export interface components {
              * @description What a test found it to take; wins over the nominal stops.
              */
             tested_stops?: number | null;
-            /** Fits */
-            fits: string[];
             /**
              * Stackable
              * @default true
              */
             stackable: boolean;
-            /**
-             * Flaw
-             * @description What a test showed, e.g. a green cast; empty if good.
-             * @default
-             */
-            flaw: string;
         };
         /**
          * NewAccount
@@ -1865,15 +2150,27 @@ export interface components {
          * @description External power.
          */
         PowerBank: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Condition
+             * @default good
+             * @enum {string}
+             */
+            condition: "good" | "worn" | "unusable";
+            /**
+             * Note
+             * @description The owner's own words.
+             * @default
+             */
+            note: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "power-bank";
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
             /** Capacity Wh */
             capacity_wh: number;
             /**
@@ -2110,7 +2407,7 @@ export interface components {
          * @description The settings, in the order in which they are decided.
          * @enum {string}
          */
-        Setting: "frame_shape" | "resolution" | "frame_rate" | "view" | "stabilisation" | "codec" | "bit_depth" | "bit_rate" | "shutter" | "nd_filter" | "iso_floor" | "iso_ceiling" | "exposure_bias" | "exposure_lock" | "focus_lock" | "colour_profile" | "white_balance" | "colour_filter" | "sharpening" | "high_dynamic_range" | "low_light_automatic" | "wind_reduction" | "separate_audio" | "microphone" | "pre_record" | "length_limit" | "self_timer" | "scheduled_start" | "position_logging" | "beeps" | "screen_lock" | "orientation_lock" | "front_screen" | "shortcut_corners";
+        Setting: "frame_shape" | "resolution" | "frame_rate" | "view" | "stabilisation" | "codec" | "bit_depth" | "bit_rate" | "aperture" | "shutter" | "nd_filter" | "iso_floor" | "iso_ceiling" | "exposure_bias" | "exposure_lock" | "focus_lock" | "colour_profile" | "white_balance" | "colour_filter" | "sharpening" | "high_dynamic_range" | "low_light_automatic" | "wind_reduction" | "separate_audio" | "microphone" | "pre_record" | "length_limit" | "self_timer" | "scheduled_start" | "position_logging" | "beeps" | "screen_lock" | "orientation_lock" | "front_screen" | "shortcut_corners";
         /**
          * SettingWord
          * @description A setting's ordinary name.
@@ -2239,9 +2536,9 @@ export interface components {
             label: string;
             /**
              * Crop
-             * @description Share of the frame's width given up.
+             * @description Share of the frame's width given up where the mode says nothing else.
              */
-            crop: number;
+            crop?: number | null;
             /**
              * Removes
              * @description Share of the shake between frames that goes.
@@ -2344,6 +2641,8 @@ export interface components {
         /**
          * Strength
          * @description How one camera does in one standard scene. cost: stops-equivalents, None when it cannot be done there.
+         *
+         *     best, weakest: its modes at the ends of the scale there. pays: what even the best set pays most.
          */
         Strength: {
             /** Scene */
@@ -2352,8 +2651,10 @@ export interface components {
             cost: number | null;
             /** Words */
             words: string;
-            /** Weakest */
-            weakest: string;
+            /** Pays */
+            pays: string;
+            best?: components["schemas"]["ModeStrength"] | null;
+            weakest?: components["schemas"]["ModeStrength"] | null;
         };
         /**
          * SunLight
@@ -2384,20 +2685,37 @@ export interface components {
          * @description Something to carry or hold the camera, with the way of carrying that it gives.
          */
         Support: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "support";
             /** Key */
             key: string;
             /** Label */
             label: string;
             /**
+             * Condition
+             * @default good
+             * @enum {string}
+             */
+            condition: "good" | "worn" | "unusable";
+            /**
+             * Note
+             * @description The owner's own words.
+             * @default
+             */
+            note: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "support";
+            /**
              * Carried
              * @enum {string}
              */
             carried: "tripod" | "gimbal" | "tray" | "standing" | "swimming" | "walking" | "riding" | "helmet-on-snow";
+            /**
+             * Shake Deg Per S
+             * @description Its own shake [degrees/s, rms]; wins over the assumed one.
+             */
+            shake_deg_per_s?: number | null;
             /** Fits */
             fits: string[];
         };
@@ -2581,6 +2899,7 @@ export type CardView = components['schemas']['CardView'];
 export type CarryingWord = components['schemas']['CarryingWord'];
 export type Cell = components['schemas']['Cell'];
 export type Codec = components['schemas']['Codec'];
+export type ColdShare = components['schemas']['ColdShare'];
 export type ColourFilter = components['schemas']['ColourFilter'];
 export type ColourProfile = components['schemas']['ColourProfile'];
 export type Condition = components['schemas']['Condition'];
@@ -2594,6 +2913,7 @@ export type DeviceView = components['schemas']['DeviceView'];
 export type EvLight = components['schemas']['EvLight'];
 export type FieldProblem = components['schemas']['FieldProblem'];
 export type Figure = components['schemas']['Figure'];
+export type FilterSpectrum = components['schemas']['FilterSpectrum'];
 export type Housing = components['schemas']['Housing'];
 export type InLight = components['schemas']['InLight'];
 export type IsoScale = components['schemas']['IsoScale'];
@@ -2610,6 +2930,7 @@ export type MemoryCard = components['schemas']['MemoryCard'];
 export type MenuEntry = components['schemas']['MenuEntry'];
 export type Microphone = components['schemas']['Microphone'];
 export type Mode = components['schemas']['Mode'];
+export type ModeStrength = components['schemas']['ModeStrength'];
 export type ModeTable = components['schemas']['ModeTable'];
 export type NamedLight = components['schemas']['NamedLight'];
 export type NdFilter = components['schemas']['NdFilter'];

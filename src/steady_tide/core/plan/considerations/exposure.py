@@ -83,12 +83,21 @@ def _iso_base_fact(block: Block) -> str:
 
 def _glass(block: Block) -> Floats:
     stance = GLASS_WEIGHT[block.situation.stance.filtering]
-    return np.asarray(stance * (0.2 * block.nd_count + 0.4 * over(block.nd_count, 1.0)) + 1.0 * block.nd_flawed)
+    return np.asarray(stance * (0.2 * block.nd_count + 0.4 * over(block.nd_count, 1.0)))
 
 
 def _glass_fact(block: Block) -> str:
     glass = block.situation.glasses[int(block.exposures.glass[0])]
-    return f"{glass.label}{': ' + glass.flaw if glass.flaw else ''}" if glass.count else "bare lens"
+    return glass.label if glass.count else "bare lens"
+
+
+def _glass_trouble_fact(block: Block) -> str:
+    glass = block.situation.glasses[int(block.exposures.glass[0])]
+    view = block.situation.device.views[int(block.frames.view[0])]
+    told = [glass.flaw] if glass.flaw else []
+    if glass.count > 1 and one(block.nd_trouble) > one(block.nd_flawed):
+        told.append(f"a stack may show in the corners at {view.horizontal_fov_deg:.0f}°")
+    return f"{glass.label}: {'; '.join(told)}" if told else f"{glass.label if glass.count else 'bare lens'}: clean"
 
 
 def _nd_buys_noise(block: Block) -> Floats:
@@ -202,6 +211,17 @@ TABLE = (
         "assumed",
         axis=Axis.FILTERING,
         about=(Setting.ND_FILTER,),
+    ),
+    Consideration(
+        "glass-trouble",
+        "What the filter leaves in the picture",
+        "both",
+        1.0,
+        lambda b: b.nd_trouble,
+        _glass_trouble_fact,
+        "your tests of the filter; vignetting assumed",
+        warn_above=0.5,
+        about=(Setting.ND_FILTER, Setting.VIEW),
     ),
     Consideration(
         "nd-buys-noise",

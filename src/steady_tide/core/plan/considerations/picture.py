@@ -2,6 +2,7 @@
 
 import numpy as np
 
+from steady_tide.core.endurance.heat import minutes_to_limit
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.motion.blur import flat_port_fov_deg
 from steady_tide.core.plan.block import Block
@@ -15,7 +16,8 @@ DIM_EV100 = 6.0
 """Below this light the device's low-light tuning counts. **Assumed**."""
 SPARE_WEIGHT = {"just-enough": 0.6, "headroom": 0.12, "highest": 0.0}
 WANTED_PIXELS = {"just-enough": 1.0, "headroom": 1.5, "highest": 3.0}
-HEAT_AIR_C = 25.0
+AIRY_LIMIT_PX = 2.0
+"""Diffraction spots up to two delivered pixels across pass unseen."""
 
 VIEW_COST: dict[str, dict[str, float]] = {
     "underwater": {
@@ -128,6 +130,10 @@ def _sensor_share(block: Block) -> Floats:
     return np.asarray(-np.log2(block.tables.sensor_share[block.frames.view][:, None]))
 
 
+def _diffraction(block: Block) -> Floats:
+    return over(np.log2(block.airy_px / AIRY_LIMIT_PX))
+
+
 def _untuned(block: Block) -> Floats:
     dim = float(block.situation.aim_ev100 < DIM_EV100)
     return np.asarray(dim * (1.0 - block.tuned))
@@ -153,13 +159,23 @@ def _power_fact(block: Block) -> str:
 
 
 def _heat(block: Block) -> Floats:
-    limit = block.situation.device.heat_limit_minutes
-    if limit is None or block.situation.brief.water:
-        return np.zeros((1, 1))
-    hardest = max(mode.draw_w for mode in block.situation.device.modes)
-    warm = 1.0 + (HEAT_AIR_C - block.situation.brief.temperature_c) / 40.0
-    minutes = limit * (hardest / block.draw_w) ** 1.5 * max(warm, 0.3)
-    return np.asarray(over(np.log2(block.situation.brief.minutes / minutes)))
+    minutes = heat_minutes(block)
+    return np.log2(np.maximum(block.situation.brief.minutes / np.maximum(minutes, 0.1), 1.0))
+
+
+def heat_minutes(block: Block) -> Floats:
+    """Minutes one run lasts before the body stops for heat, shape (K, 1); infinite where it never does."""
+    situation = block.situation
+    body = situation.body
+    if body is None:
+        return np.full(block.draw_w.shape, np.inf)
+    return minutes_to_limit(body, power_w=block.draw_w, air_c=situation.brief.temperature_c, cooling=situation.cooling)
+
+
+def _heat_fact(block: Block) -> str:
+    minutes, wanted = one(heat_minutes(block)), block.situation.brief.minutes
+    lasts = "never stops for heat" if np.isinf(minutes) else f"stops for heat after about {minutes:.0f} min"
+    return f"{one(block.draw_w):.1f} W at {block.situation.brief.temperature_c:g} °C {lasts}, {wanted:g} min wanted"
 
 
 TABLE = (
@@ -229,6 +245,16 @@ TABLE = (
         about=(Setting.VIEW,),
     ),
     Consideration(
+        "diffraction",
+        "Softness of a small aperture",
+        "frame",
+        0.6,
+        _diffraction,
+        lambda b: f"f/{b.f_number:g} leaves a point {one(b.airy_px):.1f} px wide",
+        "Airy disc, 2.44 λ N",
+        about=(Setting.APERTURE,),
+    ),
+    Consideration(
         "untuned",
         "Mode not tuned for low light",
         "frame",
@@ -255,8 +281,8 @@ TABLE = (
         "frame",
         0.8,
         _heat,
-        lambda b: f"{one(b.draw_w):.1f} W for {b.situation.brief.minutes:g} min",
-        "assumed",
+        _heat_fact,
+        "one-node heat model, assumed until calibrated",
         warn_above=0.4,
         about=(Setting.RESOLUTION, Setting.FRAME_RATE),
     ),

@@ -1,0 +1,1 @@
+"""How long it lasts: cells in the cold, bodies in the heat."""

@@ -1,0 +1,44 @@
+"""What a cell gives in the cold."""
+
+from collections.abc import Sequence
+from typing import Final
+
+import numpy as np
+
+from steady_tide.core.kit.parts import ColdShare
+
+WARM_C: Final = 20.0
+DEEP_COLD_C: Final = -20.0
+DEEP_COLD_SHARE: Final = 0.6
+"""Share of what is left at 0 degrees C that is still left at -20. **Assumed**."""
+CUT_OUT_FROM_C: Final = 15.0
+"""Below this temperature the early cut-out under load begins, full at 0 degrees C. **Assumed**."""
+
+
+def cold_share(temperature_c: float, *, share_at_0_c: float, table: Sequence[ColdShare] = ()) -> float:
+    """Share [0, 1] of a cell's energy left at a temperature in [-40, 55] degrees C.
+
+    From its measured table where there is one (linear between the rows, 1 from 20 degrees
+    up); else linear from 1 at 20 degrees to `share_at_0_c` and on to 60 % of that at -20,
+    **assumed**.
+    """
+    known = {DEEP_COLD_C: share_at_0_c * DEEP_COLD_SHARE, 0.0: share_at_0_c}
+    if table:
+        known = {row.at_c: row.share for row in table}
+    if max(known) < WARM_C:
+        known[WARM_C] = 1.0
+    rows = sorted(known.items())
+    return float(np.interp(temperature_c, [at for at, _ in rows], [share for _, share in rows]))
+
+
+def usable_share(
+    temperature_c: float, *, share_at_0_c: float, table: Sequence[ColdShare] = (), cuts_out_below: float = 0.0
+) -> float:
+    """Share of a cell's energy that can be had: what the cold leaves, less the charge it cuts out with.
+
+    cuts_out_below: share of charge in [0, 0.9) at which it stops under load at 0 degrees C
+    and colder; fading to none at 15 degrees, **assumed**.
+    """
+    cold = float(np.clip((CUT_OUT_FROM_C - temperature_c) / CUT_OUT_FROM_C, 0.0, 1.0))
+    left = cold_share(temperature_c, share_at_0_c=share_at_0_c, table=table)
+    return left * (1.0 - cold * cuts_out_below)

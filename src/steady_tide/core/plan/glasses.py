@@ -1,0 +1,59 @@
+"""Every way to fit neutral density from the bag."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from steady_tide.core.exposure.offered import filter_stacks
+from steady_tide.core.kit.bag import NdFilter
+
+MOST_STACKED = 2
+NO_FILTER = "none"
+
+
+@dataclass(frozen=True)
+class Glass:
+    """A filter or a stack as it can be fitted: key of the value, words, stops, number, flaws."""
+
+    key: str
+    label: str
+    stops: float
+    count: int
+    flaw: str
+    flaw_long_only: bool = False
+
+
+def glasses_of(fitting: Sequence[NdFilter]) -> tuple[Glass, ...]:
+    """The bare lens, single filters, stacks of two, and each whole stop of a variable one."""
+    return (Glass(NO_FILTER, "none", 0.0, 0, ""), *_stacks(fitting), *_variable(fitting))
+
+
+def _stacks(fitting: Sequence[NdFilter]) -> list[Glass]:
+    fixed = {f.key: f for f in fitting if f.most_stops is None}
+    singles = {key: f.taken_stops for key, f in fixed.items()}
+    stackable = {key: f.taken_stops for key, f in fixed.items() if f.stackable and not f.flaw}
+    stacks: dict[tuple[str, ...], float] = {(key,): value for key, value in singles.items()}
+    taken = set(singles.values())
+    for stack, total in filter_stacks(stackable, most=MOST_STACKED).items():
+        if len(stack) > 1 and total not in taken:
+            stacks[stack] = total
+    return [
+        Glass(
+            key="+".join(stack),
+            label=" + ".join(fixed[key].label for key in stack),
+            stops=total,
+            count=len(stack),
+            flaw="; ".join(fixed[key].flaw for key in stack if fixed[key].flaw),
+            flaw_long_only=all(fixed[key].flaw_in == "long-lens" for key in stack),
+        )
+        for stack, total in sorted(stacks.items(), key=lambda item: (len(item[0]), item[1]))
+    ]
+
+
+def _variable(fitting: Sequence[NdFilter]) -> list[Glass]:
+    glasses = []
+    for f in fitting:
+        if f.most_stops is not None:
+            for stops in range(int(f.stops), int(f.most_stops) + 1):
+                words = f"{f.label} at {stops} stop{'s' if stops > 1 else ''}"
+                glasses.append(Glass(f"{f.key}@{stops}", words, float(stops), 1, f.flaw, f.flaw_in == "long-lens"))
+    return glasses

@@ -75,7 +75,7 @@ def test_every_route_of_the_api_is_described_and_says_how_it_refuses(app: Any) -
 def test_the_vocabulary_has_every_word_the_interface_offers(visitor: TestClient) -> None:
     words = visitor.get("/api/vocabulary").json()
     assert {school["key"] for school in words["schools"]} >= {"even-keel", "one-chance"}
-    assert len(words["settings"]) == 34
+    assert len(words["settings"]) == len(Setting)
     assert {setting["room"] for setting in words["settings"]} == set(words["rooms"])
     assert all(one["shake_deg_per_s"] > 0 for one in words["carrying"])
     assert {condition["group"] for condition in words["conditions"]} >= {"Under water", "By lamps"}

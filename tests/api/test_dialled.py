@@ -65,7 +65,9 @@ def test_leftovers_that_would_hurt_are_flagged_on_the_shoot(creator: TestClient)
     creator.put(f"/api/setups/{setup}/slot", json={"slot": 1})
     shoots = creator.get("/api/shoots").json()
     listed = next(s for shoot in shoots for scene in shoot["scenes"] for s in scene["setups"] if s["id"] == setup)
-    assert any("slot 1 still has Shutter 1/50 s" in words for words in listed["leftovers"]), listed["leftovers"]
+    assert any("Skarv A4 slot 1 still has Shutter 1/50 s" in words for words in listed["leftovers"]), listed[
+        "leftovers"
+    ]
     assert not any("Beeps" in words for words in listed["leftovers"]), "what does no harm is not flagged"
     same = next(s for shoot in shoots for scene in shoot["scenes"] for s in scene["setups"] if s["id"] != setup)
     assert same["leftovers"] == []

@@ -124,7 +124,7 @@ def test_all_dialled_in_leaves_nothing_large_on_the_card(page: Page, demo: str) 
 
 def test_a_leftover_is_flagged_on_the_shoot_and_shown_on_the_card(page: Page, demo: str) -> None:
     page.goto(demo)
-    expect(page.get_by_text("slot 3 still has ISO ceiling ISO 3200")).to_be_visible()
+    expect(page.get_by_text("Skarv A2 slot 3 still has ISO ceiling 3200")).to_be_visible()
     page.get_by_role("link", name="Skarv A2", exact=True).click()
     page.get_by_role("link", name="Card", exact=True).click()
     expect(page.get_by_text("now ISO 3200")).to_be_visible()

@@ -72,13 +72,13 @@ def test_leftovers_are_told_dearest_first_and_only_where_they_hurt() -> None:
     assert left(sunny, beeps="on") == [], "a beep costs less than is worth a word"
     told = left(sunny, shutter="1/24", sharpening="high", beeps="on")
     assert len(told) == 2
-    assert told[0].startswith("slot 3 still has Shutter 1/24 s") and "Sharpening high" in told[1]
+    assert told[0].startswith("Skarv A4 slot 3 still has Shutter 1/24 s") and "Sharpening high" in told[1]
 
 
 def test_a_value_the_camera_no_longer_offers_is_told_with_what_is_wanted() -> None:
     plan = planned(GIG)
     words = left(plan, resolution="8K")
-    assert words == [f"slot 3 still has Resolution 8K: wanted is {decision(plan, 'resolution').text}"]
+    assert words == [f"Skarv A4 slot 3 still has Resolution 8K: wanted is {decision(plan, 'resolution').text}"]
     assert value_text(decision(plan, "iso_floor"), "200") == "ISO 200"
 
 

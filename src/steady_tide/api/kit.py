@@ -3,7 +3,7 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Body, Response
+from fastapi import APIRouter, Body, Path, Response
 from pydantic import BaseModel, ConfigDict
 
 from steady_tide.api.context import RowsOf
@@ -11,8 +11,10 @@ from steady_tide.api.problems import RESPONSES
 from steady_tide.core.kit.bag import BagItem, Kit, checked_kit
 from steady_tide.core.kit.device import Device, checked
 from steady_tide.core.plan.strengths import Strength
+from steady_tide.desk.dialled import Dialled
+from steady_tide.desk.journal import Journal, KitHistory
 from steady_tide.desk.kit import KitDesk
-from steady_tide.desk.views import DeviceView, ProblemView
+from steady_tide.desk.views import DeviceView, ProblemView, SlotView
 from steady_tide.formats.modes_csv import modes_to_csv
 
 router = APIRouter(prefix="/api/kit", tags=["kit"], responses=RESPONSES)
@@ -35,8 +37,32 @@ def kit(rows: RowsOf) -> Kit:
 def take_in(rows: RowsOf, kit: Kit) -> list[DeviceView]:
     """Add or replace the cameras and bag items of a kit document."""
     desk = KitDesk(rows)
-    desk.take_in(checked_kit(kit))
+    desk.bring_in(checked_kit(kit))
     return desk.devices()
+
+
+@router.get("/history")
+def history(rows: RowsOf) -> KitHistory:
+    """What undo and redo of the kit would do."""
+    return Journal(rows).view()
+
+
+@router.post("/undo")
+def undo(rows: RowsOf) -> KitHistory:
+    """Take the last change of the kit back."""
+    return Journal(rows).undo()
+
+
+@router.post("/redo")
+def redo(rows: RowsOf) -> KitHistory:
+    """Make the last change taken back again."""
+    return Journal(rows).redo()
+
+
+@router.post("/devices/from/{template}", status_code=201)
+def from_template(rows: RowsOf, template: str) -> DeviceView:
+    """A new camera from a template of the vocabulary."""
+    return KitDesk(rows).from_template(template)
 
 
 @router.get("/bag")
@@ -85,6 +111,20 @@ def copy(rows: RowsOf, device_id: UUID) -> DeviceView:
 def delete(rows: RowsOf, device_id: UUID) -> None:
     """Remove a camera no scene uses."""
     KitDesk(rows).delete(device_id)
+
+
+@router.get("/devices/{device_id}/dialled")
+def dialled(rows: RowsOf, device_id: UUID) -> list[SlotView]:
+    """What is known to be on a camera now, by preset slot."""
+    return Dialled(rows).slots(device_id, KitDesk(rows).device(device_id))
+
+
+@router.delete("/devices/{device_id}/dialled/{slot}")
+def forget(rows: RowsOf, device_id: UUID, slot: Annotated[int, Path(ge=1, le=50)]) -> list[SlotView]:
+    """Say that a slot is not known any more."""
+    device = KitDesk(rows).device(device_id)
+    Dialled(rows).forget(device_id, slot)
+    return Dialled(rows).slots(device_id, device)
 
 
 @router.get("/devices/{device_id}/strengths")

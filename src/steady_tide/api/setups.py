@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from steady_tide.api.context import RowsOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.kit.settings import Value
+from steady_tide.core.plan.compatibility import Compatibility
 from steady_tide.desk.bench import Bench
 from steady_tide.desk.cards import Cards
 from steady_tide.desk.views import CardView, SceneView
@@ -81,6 +82,12 @@ def release_all(rows: RowsOf, setup_id: UUID) -> SceneView:
 def remove(rows: RowsOf, setup_id: UUID) -> SceneView:
     """Take the camera off its scene."""
     return Bench(rows).remove_setup(setup_id)
+
+
+@router.get("/{setup_id}/bag")
+def bag(rows: RowsOf, setup_id: UUID) -> list[Compatibility]:
+    """What each thing in the bag is to this scene on this camera."""
+    return Bench(rows).bag_of(setup_id)
 
 
 @router.get("/{setup_id}/card")

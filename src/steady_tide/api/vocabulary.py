@@ -7,6 +7,7 @@ from steady_tide.core.kit.settings import ROOMS, SETTINGS, Setting
 from steady_tide.core.light.conditions import CONDITIONS, Condition
 from steady_tide.core.motion.blur import SHAKE_DEG_PER_S
 from steady_tide.core.plan.stance import SCHOOLS, School
+from steady_tide.desk.templates import TEMPLATES, template
 
 router = APIRouter(prefix="/api/vocabulary", tags=["vocabulary"])
 
@@ -27,6 +28,13 @@ class SettingWord(BaseModel):
     unit: str
 
 
+class TemplateWord(BaseModel):
+    """A plain camera to start a description from."""
+
+    key: str
+    name: str
+
+
 class Vocabulary(BaseModel):
     """Everything the interface offers by name."""
 
@@ -35,6 +43,7 @@ class Vocabulary(BaseModel):
     carrying: list[CarryingWord]
     rooms: list[str]
     settings: list[SettingWord]
+    templates: list[TemplateWord]
 
 
 @router.get("")
@@ -46,4 +55,5 @@ def vocabulary() -> Vocabulary:
         carrying=[CarryingWord(key=key, shake_deg_per_s=rate) for key, rate in SHAKE_DEG_PER_S.items()],
         rooms=list(ROOMS),
         settings=[SettingWord(key=key, **word._asdict()) for key, word in SETTINGS.items()],
+        templates=[TemplateWord(key=key, name=template(key).name) for key in TEMPLATES],
     )

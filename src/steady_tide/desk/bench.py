@@ -7,6 +7,7 @@ from uuid import UUID
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.compatibility import Compatibility, compatibility
 from steady_tide.core.plan.pins import read_pins
 from steady_tide.core.plan.stance import SCHOOL_BY_KEY
 from steady_tide.desk.history import History
@@ -117,6 +118,14 @@ class Bench:
         setup, scene = self._locked(setup_id)
         setup.pins = {}
         return self._kept(scene, "all pins released")
+
+    def bag_of(self, setup_id: UUID) -> list[Compatibility]:
+        """What each thing in the bag is to this scene on this camera: usable, idle or unfit, and why."""
+        setup = self.rows.get(SetupRow, setup_id)
+        scene = self.rows.get(SceneRow, setup.scene_id)
+        planner = Planner(self.rows)
+        brief, device = Brief.model_validate(scene.brief), planner.device(setup.device_id)
+        return [compatibility(item, device, brief) for item in planner.bag]
 
     def step(self, scene_id: UUID, by: int) -> SceneView:
         """Undo (-1) or redo (+1)."""

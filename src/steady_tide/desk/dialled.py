@@ -1,10 +1,13 @@
 """What is dialled into each camera now: values last confirmed, by preset slot, and what they would do."""
 
 from collections.abc import Mapping
+from datetime import UTC, datetime
 from uuid import UUID
 
-from steady_tide.core.kit.settings import Setting
+from steady_tide.core.kit.device import Device
+from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.plan.plan import Decision, Plan
+from steady_tide.desk.views import DialledValue, SlotView
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import DialledRow
 
@@ -31,9 +34,36 @@ class Dialled:
             if setting in FITTED_BY_HAND:
                 continue
             if setting in known:
-                known[setting].value = value
+                known[setting].value, known[setting].confirmed_at = value, datetime.now(UTC)
             else:
                 self.rows.add(DialledRow(device_id=device_id, slot=slot, setting=setting, value=value))
+
+    def slots(self, device_id: UUID, device: Device) -> list[SlotView]:
+        """Every preset slot of a camera with what was last confirmed there, in the order of its menu."""
+        query = self.rows.query(DialledRow).where(DialledRow.device_id == device_id)
+        rows = self.rows.all(query)
+        labels = {entry.setting.value: (at, entry.label) for at, entry in enumerate(device.menu)}
+        found = []
+        for slot in range(1, device.preset_slots + 1):
+            mine = sorted(
+                (row for row in rows if row.slot == slot), key=lambda row: labels.get(row.setting, (99, ""))[0]
+            )
+            values = [
+                DialledValue(
+                    setting=Setting(row.setting),
+                    label=labels.get(row.setting, (99, SETTINGS[Setting(row.setting)].label))[1],
+                    value=row.value,
+                    confirmed_at=row.confirmed_at,
+                )
+                for row in mine
+            ]
+            found.append(SlotView(slot=slot, values=values))
+        return found
+
+    def forget(self, device_id: UUID, slot: int) -> None:
+        """What is in a slot is not known any more: the camera was reset, or somebody else had it."""
+        for row in self._rows(device_id, slot):
+            self.rows.delete(row)
 
     def _rows(self, device_id: UUID, slot: int) -> list[DialledRow]:
         query = self.rows.query(DialledRow).where(DialledRow.device_id == device_id, DialledRow.slot == slot)
@@ -56,7 +86,7 @@ def leftovers(plan: Plan, dialled: Mapping[str, str], slot: int) -> list[str]:
         cost = option.cost if option is not None else None
         if cost is None or cost >= HURTS_FROM_STOPS:
             price = f"{cost:.1f} stops worse than {decision.text}" if cost is not None else f"wanted is {decision.text}"
-            found.append(
-                (cost or 99.0, f"slot {slot} still has {decision.label} {value_text(decision, value)}: {price}")
-            )
+            text = value_text(decision, value).removeprefix("ISO ")
+            still = f"{plan.device_name} slot {slot} still has {decision.label} {text}"
+            found.append((cost or 99.0, f"{still}: {price}"))
     return [words for _, words in sorted(found, key=lambda pair: -pair[0])]

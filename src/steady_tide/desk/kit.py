@@ -1,5 +1,6 @@
 """The kit of an account: cameras and the bag as documents."""
 
+from itertools import count
 from uuid import UUID
 
 from pydantic import TypeAdapter
@@ -10,6 +11,8 @@ from steady_tide.core.kit.bag import BagItem, Kit, problems_of_item
 from steady_tide.core.kit.device import Device, checked
 from steady_tide.core.plan.plausibility import warnings
 from steady_tide.core.plan.strengths import Strength, strengths
+from steady_tide.desk.journal import Journal
+from steady_tide.desk.templates import TEMPLATES, template
 from steady_tide.desk.views import DeviceView, ProblemView
 from steady_tide.formats.modes_csv import modes_from_csv
 from steady_tide.store.errors import NotFound, Taken
@@ -24,6 +27,7 @@ class KitDesk:
 
     def __init__(self, rows: Rows) -> None:
         self.rows = rows
+        self.journal = Journal(rows)
 
     def devices(self) -> list[DeviceView]:
         """Every camera as a choice, in the order it came in."""
@@ -68,7 +72,8 @@ class KitDesk:
         )
         if other is not None:
             raise Taken(f"{device.key} is the key of another camera in your kit")
-        row.key, row.document, row.document_version = device.key, device.plain(), device.version
+        with self.journal.change(f"editing {device.name}"):
+            row.key, row.document, row.document_version = device.key, device.plain(), device.version
         return device
 
     def replace_modes(self, device_id: UUID, table: str) -> Device:
@@ -82,15 +87,33 @@ class KitDesk:
         row = self.rows.get(DeviceRow, device_id, lock=True)
         if self.rows.session.scalar(select(SetupRow.id).where(SetupRow.device_id == row.id).limit(1)):
             raise Taken("scenes use this camera; take it off them first")
-        self.rows.delete(row)
+        with self.journal.change(f"deleting {row.document['name']}"):
+            self.rows.delete(row)
 
     def copy(self, device_id: UUID) -> DeviceView:
         """A copy of a camera under a name and key of its own, to start another description from."""
-        document = self.device(device_id).plain()
-        keys = {view.key for view in self.devices()}
-        number = next(count for count in range(2, len(keys) + 3) if f"{document['key'][:50]}-{count}" not in keys)
-        document["key"] = f"{document['key'][:50]}-{number}"
-        document["name"] = f"{document['name'][:110]} ({number})"
+        device = self.device(device_id)
+        with self.journal.change(f"copying {device.name}"):
+            return self._add_another(device)
+
+    def from_template(self, key: str) -> DeviceView:
+        """A new camera from a template. Raises NotFound for an unknown key."""
+        if key not in TEMPLATES:
+            raise NotFound(f"there is no such template; there are {', '.join(TEMPLATES)}")
+        device = template(key)
+        with self.journal.change(f"a new camera: {device.name}"):
+            return self._add_another(device)
+
+    def _add_another(self, device: Device) -> DeviceView:
+        """The device under its own key and name, or with a number where the kit has it already."""
+        document = device.plain()
+        views = self.devices()
+        keys, names = {view.key for view in views}, {view.name for view in views}
+        if document["key"] in keys or document["name"] in names:
+            key, name = document["key"][:50], document["name"][:110]
+            free = (n for n in count(2) if f"{key}-{n}" not in keys and f"{name} ({n})" not in names)
+            number = next(free)
+            document["key"], document["name"] = f"{key}-{number}", f"{name} ({number})"
         ids = self.take_in(Kit(devices=[checked(Device.read(document))]))
         return next(view for view in self.devices() if view.id == ids[document["key"]])
 
@@ -100,12 +123,12 @@ class KitDesk:
             raise BadInput(problems)
         rows = self.rows.all(self.rows.query(BagRow))
         row = next((row for row in rows if row.key == item.key), None)
-        if row is None:
-            last = max((row.position for row in rows), default=-1)
-            self.rows.add(BagRow(key=item.key, position=last + 1, document=item.plain()))
-        else:
-            row.document = item.plain()
-        self.rows.session.flush()
+        with self.journal.change(f"{'adding' if row is None else 'changing'} {item.label}"):
+            if row is None:
+                last = max((row.position for row in rows), default=-1)
+                self.rows.add(BagRow(key=item.key, position=last + 1, document=item.plain()))
+            else:
+                row.document = item.plain()
         return self.bag()
 
     def drop_item(self, key: str) -> list[BagItem]:
@@ -113,8 +136,14 @@ class KitDesk:
         row = self.rows.session.scalar(self.rows.query(BagRow).where(BagRow.key == key))
         if row is None:
             raise NotFound("there is no such thing in the bag")
-        self.rows.delete(row)
+        with self.journal.change(f"taking out {row.document['label']}"):
+            self.rows.delete(row)
         return self.bag()
+
+    def bring_in(self, kit: Kit) -> None:
+        """Take in a kit document as one step that can be undone."""
+        with self.journal.change("bringing in a document"):
+            self.take_in(kit)
 
     def take_in(self, kit: Kit) -> dict[str, UUID]:
         """Add or replace everything of a checked kit document; returns the ids of its cameras by key."""

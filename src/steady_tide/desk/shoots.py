@@ -1,8 +1,10 @@
 """The list of shoots: each scene's cameras in a line, and what still needs deciding."""
 
+from collections.abc import Sequence
 from datetime import date
 from uuid import UUID
 
+from steady_tide.core.kit.bag import BagItem, Housing
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.plan import Conflict, Plan
 from steady_tide.desk.dialled import Dialled, leftovers
@@ -53,7 +55,7 @@ class Shoots:
             name=shoot.name,
             place=shoot.place,
             day=shoot.day,
-            scenes=[self._scene(scene, planner) for scene in scenes],
+            scenes=[self._scene(scene, planner, shoot.day) for scene in scenes],
         )
 
     def _leftovers(self, setup: SetupRow, outcome: Outcome) -> list[str]:
@@ -61,7 +63,7 @@ class Shoots:
             return []
         return leftovers(outcome, Dialled(self.rows).slot(setup.device_id, setup.slot), setup.slot)
 
-    def _scene(self, scene: SceneRow, planner: Planner) -> SceneSummary:
+    def _scene(self, scene: SceneRow, planner: Planner, day: date | None) -> SceneSummary:
         brief = Brief.model_validate(scene.brief)
         setups = []
         for setup in History(self.rows, scene).setups():
@@ -72,7 +74,7 @@ class Shoots:
                     device_name=planner.device(setup.device_id).name,
                     outcome=outcome.outcome,
                     headline=_headline(outcome),
-                    to_decide=to_decide(outcome),
+                    to_decide=[*to_decide(outcome), *seals_due(outcome, planner.bag, day)],
                     leftovers=self._leftovers(setup, outcome),
                     light=_light(outcome),
                 )
@@ -97,6 +99,18 @@ def _light(outcome: Outcome) -> LightSummary | None:
         low_ev100=outcome.reach.low.ev100,
         high_ev100=outcome.reach.high.ev100,
     )
+
+
+def seals_due(outcome: Outcome, bag: Sequence[BagItem], day: date | None) -> list[str]:
+    """Housings the plan brings whose seals are due by the day of the shoot."""
+    if not isinstance(outcome, Plan) or day is None:
+        return []
+    housings = [item for item in bag if isinstance(item, Housing) and item.due is not None and item.due <= day]
+    return [
+        f"{item.label}: its seals were due for service in {item.due:%Y-%m}, before the shoot"
+        for item in housings
+        if any(one.startswith(item.label) for one in outcome.bring)
+    ]
 
 
 def to_decide(outcome: Outcome) -> list[str]:

@@ -1,6 +1,6 @@
 """Shapes of what the desk hands out: documents of the core with the ids and states around them."""
 
-from datetime import date
+from datetime import date, datetime
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -59,6 +59,22 @@ class SceneView(View):
     undo: str | None
     redo: str | None
     setups: list[SetupView]
+
+
+class DialledValue(View):
+    """A value last confirmed on a camera, under the camera's own label."""
+
+    setting: Setting
+    label: str
+    value: str
+    confirmed_at: datetime
+
+
+class SlotView(View):
+    """What is known of one preset slot; nothing until a card was confirmed there."""
+
+    slot: int
+    values: list[DialledValue]
 
 
 class LightSummary(View):

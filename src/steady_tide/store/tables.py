@@ -27,13 +27,14 @@ NAMING = {
     "pk": "pk_%(table_name)s",
 }
 Json = dict[str, Any]
+JsonList = list[dict[str, Any]]
 
 
 class Base(DeclarativeBase):
     """Base of all tables."""
 
     metadata = MetaData(naming_convention=NAMING)
-    type_annotation_map = {Json: JSONB, datetime: DateTime(timezone=True)}
+    type_annotation_map = {Json: JSONB, JsonList: JSONB, datetime: DateTime(timezone=True)}
 
 
 class Account(Base):
@@ -94,6 +95,17 @@ class BagRow(Owned, Base):
     key: Mapped[str] = mapped_column(String(60))
     position: Mapped[int]
     document: Mapped[Json]
+
+
+class KitChangeRow(Owned, Base):
+    """One change of an account's kit: every row it touched, as it was before and after. Undone ones lie ahead."""
+
+    __tablename__ = "kit_changes"
+    __table_args__ = (UniqueConstraint("account_id", "sequence"),)
+    sequence: Mapped[int]
+    label: Mapped[str] = mapped_column(String(200))
+    undone: Mapped[bool] = mapped_column(default=False)
+    changes: Mapped[JsonList]
 
 
 class ShootRow(Owned, Base):

@@ -94,6 +94,14 @@ class Housing(Item):
     serviced: date | None = Field(default=None, description="When its seals were last serviced.")
     service_months: int = Field(default=12, ge=1, le=120, description="How long a service holds.")
 
+    @property
+    def due(self) -> date | None:
+        """First day of the month in which the seals are due again; None where no service is noted."""
+        if self.serviced is None:
+            return None
+        months = self.serviced.year * 12 + self.serviced.month - 1 + self.service_months
+        return date(months // 12, months % 12 + 1, 1)
+
 
 class Cell(Item):
     """Batteries of one kind for some devices. Health: share of the capacity that age has left."""

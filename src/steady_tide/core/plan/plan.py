@@ -6,7 +6,7 @@ from steady_tide.core.document import Part
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.level import LightLevel
 
-RULES_VERSION = "1"
+RULES_VERSION = "2"
 """Raised whenever the same inputs may give another plan."""
 
 

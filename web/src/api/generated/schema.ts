@@ -312,6 +312,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setups/{setup_id}/bag": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bag
+         * @description What each thing in the bag is to this scene on this camera.
+         */
+        get: operations["setups_bag"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setups/{setup_id}/card": {
         parameters: {
             query?: never;
@@ -440,6 +460,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description What undo and redo of the kit would do.
+         */
+        get: operations["kit_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Take the last change of the kit back.
+         */
+        post: operations["kit_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo
+         * @description Make the last change taken back again.
+         */
+        post: operations["kit_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/devices/from/{template}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * From Template
+         * @description A new camera from a template of the vocabulary.
+         */
+        post: operations["kit_from_template"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/bag": {
         parameters: {
             query?: never;
@@ -547,6 +647,46 @@ export interface paths {
          */
         post: operations["kit_copy"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/devices/{device_id}/dialled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Dialled
+         * @description What is known to be on a camera now, by preset slot.
+         */
+        get: operations["kit_dialled"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/devices/{device_id}/dialled/{slot}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget
+         * @description Say that a slot is not known any more.
+         */
+        delete: operations["kit_forget"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1055,6 +1195,25 @@ export interface components {
             shadow_lift: number;
         };
         /**
+         * Compatibility
+         * @description A thing of the bag in a scene: can be used, has no use here, or must not be used; with the reason.
+         */
+        Compatibility: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "usable" | "idle" | "unfit";
+            /** Words */
+            words: string;
+        };
+        /**
          * Condition
          * @description One named light.
          *
@@ -1382,6 +1541,22 @@ export interface components {
             modes: number;
         };
         /**
+         * DialledValue
+         * @description A value last confirmed on a camera, under the camera's own label.
+         */
+        DialledValue: {
+            setting: components["schemas"]["Setting"];
+            /** Label */
+            label: string;
+            /** Value */
+            value: string;
+            /**
+             * Confirmed At
+             * Format: date-time
+             */
+            confirmed_at: string;
+        };
+        /**
          * EvLight
          * @description A typed exposure value at ISO 100.
          */
@@ -1577,6 +1752,16 @@ export interface components {
              * @default []
              */
             bag: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"])[];
+        };
+        /**
+         * KitHistory
+         * @description What undo and redo would do, in words.
+         */
+        KitHistory: {
+            /** Undo */
+            undo: string | null;
+            /** Redo */
+            redo: string | null;
         };
         /**
          * Lamp
@@ -2108,7 +2293,7 @@ export interface components {
             outcome: "plan";
             /**
              * Rules Version
-             * @default 1
+             * @default 2
              */
             rules_version: string;
             /** Device Key */
@@ -2526,6 +2711,16 @@ export interface components {
             slot: number;
         };
         /**
+         * SlotView
+         * @description What is known of one preset slot; nothing until a card was confirmed there.
+         */
+        SlotView: {
+            /** Slot */
+            slot: number;
+            /** Values */
+            values: components["schemas"]["DialledValue"][];
+        };
+        /**
          * StabilisationLevel
          * @description A level of electronic (or gimbal) stabilisation and its price.
          */
@@ -2720,6 +2915,16 @@ export interface components {
             fits: string[];
         };
         /**
+         * TemplateWord
+         * @description A plain camera to start a description from.
+         */
+        TemplateWord: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * TickRequest
          * @description A value as it was read back from the camera.
          */
@@ -2792,6 +2997,8 @@ export interface components {
             rooms: string[];
             /** Settings */
             settings: components["schemas"]["SettingWord"][];
+            /** Templates */
+            templates: components["schemas"]["TemplateWord"][];
         };
         /**
          * Water
@@ -2902,6 +3109,7 @@ export type Codec = components['schemas']['Codec'];
 export type ColdShare = components['schemas']['ColdShare'];
 export type ColourFilter = components['schemas']['ColourFilter'];
 export type ColourProfile = components['schemas']['ColourProfile'];
+export type Compatibility = components['schemas']['Compatibility'];
 export type Condition = components['schemas']['Condition'];
 export type ConfirmRequest = components['schemas']['ConfirmRequest'];
 export type Conflict = components['schemas']['Conflict'];
@@ -2910,6 +3118,7 @@ export type Decision = components['schemas']['Decision'];
 export type Delivery = components['schemas']['Delivery'];
 export type Device = components['schemas']['Device'];
 export type DeviceView = components['schemas']['DeviceView'];
+export type DialledValue = components['schemas']['DialledValue'];
 export type EvLight = components['schemas']['EvLight'];
 export type FieldProblem = components['schemas']['FieldProblem'];
 export type Figure = components['schemas']['Figure'];
@@ -2918,6 +3127,7 @@ export type Housing = components['schemas']['Housing'];
 export type InLight = components['schemas']['InLight'];
 export type IsoScale = components['schemas']['IsoScale'];
 export type Kit = components['schemas']['Kit'];
+export type KitHistory = components['schemas']['KitHistory'];
 export type Lamp = components['schemas']['Lamp'];
 export type LedgerPart = components['schemas']['LedgerPart'];
 export type Lens = components['schemas']['Lens'];
@@ -2960,11 +3170,13 @@ export type SetupView = components['schemas']['SetupView'];
 export type ShootRequest = components['schemas']['ShootRequest'];
 export type ShootView = components['schemas']['ShootView'];
 export type SlotRequest = components['schemas']['SlotRequest'];
+export type SlotView = components['schemas']['SlotView'];
 export type StabilisationLevel = components['schemas']['StabilisationLevel'];
 export type Stance = components['schemas']['Stance'];
 export type Strength = components['schemas']['Strength'];
 export type SunLight = components['schemas']['SunLight'];
 export type Support = components['schemas']['Support'];
+export type TemplateWord = components['schemas']['TemplateWord'];
 export type TickRequest = components['schemas']['TickRequest'];
 export type Turn = components['schemas']['Turn'];
 export type View = components['schemas']['View'];
@@ -4331,6 +4543,70 @@ export interface operations {
             };
         };
     };
+    setups_bag: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                setup_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compatibility"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     setups_card: {
         parameters: {
             query?: never;
@@ -4858,6 +5134,256 @@ export interface operations {
             };
         };
     };
+    kit_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitHistory"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitHistory"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_redo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitHistory"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_from_template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                template: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     kit_bag: {
         parameters: {
             query?: never;
@@ -5326,6 +5852,135 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeviceView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_dialled: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlotView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+                slot: number;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlotView"][];
                 };
             };
             /** @description Unauthorized */

@@ -1,0 +1,157 @@
+"""Undo and redo of the kit: every change keeps the rows it touched, before and after."""
+
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from datetime import UTC, datetime, timedelta
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import delete, func, select
+
+from steady_tide.core.document import Part
+from steady_tide.store.errors import NotFound, Taken
+from steady_tide.store.owned import Rows
+from steady_tide.store.tables import Account, BagRow, DeviceRow, DialledRow, KitChangeRow, SetupRow
+
+COALESCE_SECONDS = 120
+MOST_CHANGES = 100
+LABEL_LENGTH = 200
+State = dict[tuple[str, str], dict[str, Any]]
+
+
+class KitHistory(Part):
+    """What undo and redo would do, in words."""
+
+    undo: str | None
+    redo: str | None
+
+
+class Journal:
+    """The changes of one account's kit."""
+
+    def __init__(self, rows: Rows) -> None:
+        self.rows = rows
+
+    @contextmanager
+    def change(self, label: str) -> Iterator[None]:
+        """Whatever is done to the kit inside becomes one step; the same label soon after joins it."""
+        self._one_at_a_time()
+        before = self._state()
+        yield
+        self.rows.session.flush()
+        after = self._state()
+        keys = sorted(before.keys() | after.keys())
+        changed = [
+            {"table": table, "id": row_id, "before": before.get((table, row_id)), "after": after.get((table, row_id))}
+            for table, row_id in keys
+            if before.get((table, row_id)) != after.get((table, row_id))
+        ]
+        if changed:
+            self._keep(label[:LABEL_LENGTH], changed)
+
+    def view(self) -> KitHistory:
+        """The steps next to where the kit stands."""
+        done, ahead = self._done(), self._ahead()
+        return KitHistory(undo=done.label if done else None, redo=ahead.label if ahead else None)
+
+    def undo(self) -> KitHistory:
+        """Take the last change back. Raises NotFound when there is none, Taken while a scene uses what it brought."""
+        self._one_at_a_time()
+        return self._step(self._done(), "before", undone=True)
+
+    def redo(self) -> KitHistory:
+        """Make the last change taken back again. Raises as `undo`."""
+        self._one_at_a_time()
+        return self._step(self._ahead(), "after", undone=False)
+
+    def _step(self, row: KitChangeRow | None, side: str, *, undone: bool) -> KitHistory:
+        if row is None:
+            raise NotFound(f"there is nothing to {'undo' if undone else 'redo'}")
+        for one in row.changes:
+            self._put(one["table"], UUID(one["id"]), one[side])
+        row.undone = undone
+        self.rows.session.flush()
+        return self.view()
+
+    def _one_at_a_time(self) -> None:
+        """Two windows changing one kit wait for each other."""
+        self.rows.session.scalar(select(Account.id).where(Account.id == self.rows.account_id).with_for_update())
+
+    def _done(self) -> KitChangeRow | None:
+        query = self.rows.query(KitChangeRow).where(KitChangeRow.undone.is_(False))
+        return self.rows.session.scalar(query.order_by(KitChangeRow.sequence.desc()).limit(1))
+
+    def _ahead(self) -> KitChangeRow | None:
+        query = self.rows.query(KitChangeRow).where(KitChangeRow.undone.is_(True))
+        return self.rows.session.scalar(query.order_by(KitChangeRow.sequence).limit(1))
+
+    def _keep(self, label: str, changed: list[dict[str, Any]]) -> None:
+        mine = KitChangeRow.account_id == self.rows.account_id
+        self.rows.session.execute(delete(KitChangeRow).where(mine, KitChangeRow.undone.is_(True)))
+        last = self._done()
+        recent = datetime.now(UTC) - timedelta(seconds=COALESCE_SECONDS)
+        if last is not None and last.label == label and last.created_at > recent:
+            last.changes = _joined(last.changes, changed)
+            return
+        highest = self.rows.session.scalar(select(func.max(KitChangeRow.sequence)).where(mine)) or 0
+        self.rows.add(KitChangeRow(sequence=highest + 1, label=label, undone=False, changes=changed))
+        old = KitChangeRow.sequence <= highest + 1 - MOST_CHANGES
+        self.rows.session.execute(delete(KitChangeRow).where(mine, old))
+
+    # Rows as plain data, and back.
+
+    def _state(self) -> State:
+        dialled: dict[UUID, list[dict[str, Any]]] = {}
+        for row in self.rows.all(self.rows.query(DialledRow)):
+            noted = {"slot": row.slot, "setting": row.setting, "value": row.value}
+            dialled.setdefault(row.device_id, []).append(noted)
+        state: State = {}
+        for device in self.rows.all(self.rows.query(DeviceRow)):
+            state["device", str(device.id)] = {
+                "key": device.key, "position": device.position, "document": device.document,
+                "dialled": dialled.get(device.id, []),
+            }  # fmt: skip
+        for item in self.rows.all(self.rows.query(BagRow)):
+            state["bag", str(item.id)] = {"key": item.key, "position": item.position, "document": item.document}
+        return state
+
+    def _put(self, table: str, row_id: UUID, wanted: dict[str, Any] | None) -> None:
+        put: Callable[[UUID, dict[str, Any] | None], None] = self._put_device if table == "device" else self._put_item
+        put(row_id, wanted)
+
+    def _put_device(self, row_id: UUID, wanted: dict[str, Any] | None) -> None:
+        row = self.rows.session.scalar(self.rows.query(DeviceRow).where(DeviceRow.id == row_id).with_for_update())
+        if wanted is None:
+            if row is not None:
+                if self.rows.session.scalar(select(SetupRow.id).where(SetupRow.device_id == row_id).limit(1)):
+                    raise Taken("scenes use this camera; take it off them first")
+                self.rows.delete(row)
+            return
+        fields = {name: wanted[name] for name in ("key", "position", "document")}
+        version = wanted["document"]["version"]
+        if row is not None:
+            row.key, row.position, row.document = fields["key"], fields["position"], fields["document"]
+            row.document_version = version
+            return
+        self.rows.add(DeviceRow(id=row_id, document_version=version, **fields))
+        for noted in wanted["dialled"]:
+            self.rows.add(DialledRow(device_id=row_id, **noted))
+
+    def _put_item(self, row_id: UUID, wanted: dict[str, Any] | None) -> None:
+        row = self.rows.session.scalar(self.rows.query(BagRow).where(BagRow.id == row_id).with_for_update())
+        if wanted is None:
+            if row is not None:
+                self.rows.delete(row)
+        elif row is not None:
+            row.key, row.position, row.document = wanted["key"], wanted["position"], wanted["document"]
+        else:
+            self.rows.add(BagRow(id=row_id, **wanted))
+
+
+def _joined(earlier: list[dict[str, Any]], later: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """Two changes as one: the rows of both, as they were before the first and after the last."""
+    found = {(one["table"], one["id"]): one for one in earlier}
+    for one in later:
+        key = (one["table"], one["id"])
+        found[key] = {**one, "before": found[key]["before"]} if key in found else one
+    return list(found.values())

@@ -9,6 +9,7 @@ import pytest
 from starlette.testclient import TestClient
 
 from steady_tide.api.problems import ProblemDocument
+from steady_tide.core.kit.settings import Setting
 from tests.service import add_scene
 from tests.situations import SCENES
 

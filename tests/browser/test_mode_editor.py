@@ -6,13 +6,14 @@ import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from tests.browser.test_places import violations
+from tests.situations import KIT
 
 pytestmark = pytest.mark.browser
 
 
 def open_editor(page: Page, address: str, camera: str = "Skarv A2") -> None:
     page.goto(f"{address}/kit")
-    page.get_by_role("link", name=re.compile(camera)).click()
+    page.get_by_role("link", name=camera).click()
     page.get_by_role("link", name="Edit the modes").click()
     expect(page.get_by_label("Shape, row 1", exact=True)).to_be_visible()
 
@@ -78,7 +79,7 @@ def test_cells_from_a_spreadsheet_are_pasted(page: Page, demo: str) -> None:
     open_editor(page, demo)
     page.evaluate(
         """text => {
-            const target = document.querySelector('[data-cell="0 4"]');
+            const target = document.querySelector('[aria-label="Rate, fps, row 1"]');
             const data = new DataTransfer();
             data.setData('text', text);
             target.dispatchEvent(new ClipboardEvent('paste', {clipboardData: data, bubbles: true, cancelable: true}));
@@ -96,8 +97,70 @@ def test_cells_from_a_spreadsheet_are_pasted(page: Page, demo: str) -> None:
 def test_a_slip_is_told_and_kept(page: Page, demo: str) -> None:
     open_editor(page, demo)
     cell(page, "Codec: Mbit/s", 1).fill("avc:9000")
-    expect(page.get_by_text(re.compile("Looks like a slip in row 1: 9000 Mbit/s"))).to_be_visible()
+    expect(page.get_by_text(re.compile("Looks like a slip in modes, row 1: 9000 Mbit/s"))).to_be_visible()
     kept(page)
+
+
+def test_a_camera_is_described_from_a_plain_one_to_a_card(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/kit")
+    page.get_by_role("button", name="New camera").click()
+    page.get_by_role("menuitem", name="Action camera").click()
+    page.get_by_label("Name").fill("Terna 1")
+    page.get_by_label("Bare body to").fill("deep")
+    expect(page.get_by_text("write a number")).to_be_visible()
+    page.get_by_role("link", name="Menu").click()
+    page.get_by_label("Label in the camera, row 1", exact=True).fill("Picture")
+    expect(page.get_by_role("link", name="Body 1 to put right")).to_be_visible()
+    page.get_by_role("link", name="Body 1 to put right").click()
+    page.get_by_label("Bare body to").fill("15")
+    kept(page)
+    page.get_by_role("link", name="Lenses and views").click()
+    page.get_by_label("f/ to set, row 1").fill("2.8 4 5.6")
+    page.get_by_label("Crop, share, row 2").fill("")
+    expect(page.get_by_role("link", name=re.compile("Modes [0-9]+ to put right"))).to_be_visible()
+    page.get_by_role("link", name=re.compile("Modes [0-9]+ to put right")).click()
+    expect(page.get_by_text("4K 16:9 at 25 allows Standard stabilisation but no crop is given")).to_be_visible()
+    assert violations(page) == []
+    page.get_by_role("link", name="Lenses and views").click()
+    page.get_by_label("Crop, share, row 2").fill("0.12")
+    kept(page)
+    page.get_by_role("link", name="Done").click()
+    expect(page.get_by_role("heading", name="Terna 1")).to_be_visible()
+    expect(page.get_by_text("f/2.8 to 5.6; ISO 100 to 3200; bare to 15 m")).to_be_visible()
+
+
+def test_what_could_not_be_kept_is_there_again(page: Page, demo: str) -> None:
+    open_editor(page, demo)
+    cell(page, "Height, px", 2).fill("tall")
+    expect(page.get_by_text("write a whole number")).to_be_visible()
+    page.reload()
+    expect(cell(page, "Height, px", 2)).to_have_value("tall")
+    expect(page.get_by_text("it was not kept yet")).to_be_visible()
+    expect(page.get_by_text("write a whole number")).to_be_visible()
+    page.get_by_role("button", name="Undo").click()
+    kept(page)
+    page.reload()
+    expect(cell(page, "Height, px", 2)).to_have_value("2160")
+    # What is typed last is sent although the page is left at once.
+    cell(page, "Draw, W", 1).fill("5.55")
+    page.get_by_role("link", name="Done").click()
+    expect(page.get_by_role("heading", name="Skarv A2")).to_be_visible()
+    expect(page.get_by_role("button", name="Undo editing Skarv A2")).to_be_visible()
+    assert modes(page, demo)[0]["draw_w"] == 5.55
+
+
+def test_opening_and_typing_nothing_new_changes_no_document(page: Page, demo: str) -> None:
+    """A whole document goes through fields and tables and comes back as it was."""
+    for device in KIT.devices:
+        open_editor(page, demo, device.name)
+        slot = page.get_by_label("Preset slots")
+        page.get_by_role("link", name="Body").click()
+        slot.fill(str(device.preset_slots + 1))
+        kept(page)
+        slot.fill(str(device.preset_slots))
+        kept(page)
+        page.get_by_role("link", name="Done").click()
+    assert page.request.get(f"{demo}/api/kit").json() == KIT.plain()
 
 
 @pytest.mark.parametrize("watch", ["day", "night"])

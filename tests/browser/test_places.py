@@ -147,11 +147,11 @@ def test_the_kit_shows_modes_strengths_and_the_bag(page: Page, demo: str) -> Non
 def test_a_filter_is_tested_and_a_cell_added(page: Page, demo: str) -> None:
     page.goto(f"{demo}/kit")
     page.get_by_role("button", name="ND 16", exact=True).click()
-    page.get_by_label("Tested").fill("a lot")
+    page.get_by_role("textbox", name="Tested stops").fill("a lot")
     page.get_by_role("button", name="Keep it").click()
     expect(page.get_by_role("alert")).to_contain_text("write a number")
     assert violations(page) == []
-    page.get_by_label("Tested").fill("3.7")
+    page.get_by_role("textbox", name="Tested stops").fill("3.7")
     page.get_by_role("button", name="Keep it").click()
     expect(page.get_by_role("region", name="ND filters")).to_contain_text("3.7 stops, tested")
     page.get_by_role("button", name="Add to Batteries").click()
@@ -160,18 +160,52 @@ def test_a_filter_is_tested_and_a_cell_added(page: Page, demo: str) -> None:
     expect(page.get_by_role("alert").first).to_contain_text("this is missing")
     page.get_by_label("Capacity").fill("9.5")
     page.get_by_label("Share left at 0 °C").fill("0.8")
-    page.get_by_label("Fits").fill("skarv-a4")
+    page.get_by_role("checkbox", name="Skarv A4").check()
     page.get_by_role("button", name="Keep it").click()
-    expect(page.get_by_role("region", name="Batteries")).to_contain_text("1 × 9.5 Wh")
+    batteries = page.get_by_role("region", name="Batteries")
+    expect(batteries).to_contain_text("1 × 9.5 Wh")
+    page.get_by_role("button", name="Undo adding Big cell").click()
+    expect(batteries).not_to_contain_text("9.5 Wh")
+    page.get_by_role("button", name="Undo changing ND 16").click()
+    expect(page.get_by_role("region", name="ND filters")).not_to_contain_text("3.7 stops")
+
+
+def test_a_filter_marked_unusable_is_not_planned_with(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/kit")
+    for name in ("ND 16", "ND 32"):
+        page.get_by_role("button", name=name, exact=True).click()
+        page.get_by_label("Condition").select_option(label="unusable")
+        page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_text("Unusable: never planned with")).to_have_count(2)
+    page.get_by_role("link", name="Shoots").click()
+    page.get_by_role("link", name="Lantern market").click()
+    page.get_by_role("button", name="All of it, for this scene").click()
+    unfit = page.get_by_role("region", name="Not here")
+    expect(unfit.get_by_role("listitem").filter(has_text="ND 16").first).to_contain_text("you marked it unusable")
+    expect(unfit).to_contain_text("does not fit Skarv A4")
+    assert violations(page) == []
+
+
+def test_what_is_on_a_camera_is_known_by_slot_and_can_be_forgotten(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/kit")
+    page.get_by_role("link", name=re.compile("Skarv A2")).click()
+    now = page.get_by_role("region", name="On it now")
+    expect(now).to_contain_text("3200")
+    page.get_by_role("button", name="Slot 3 is not known any more").click()
+    expect(now).to_contain_text("Nothing is known yet")
 
 
 def test_a_camera_is_copied_to_start_from(page: Page, demo: str) -> None:
     page.goto(f"{demo}/kit")
     page.get_by_role("button", name="Copy this camera").click()
     expect(page.get_by_role("heading", name="Skarv A4 (2)")).to_be_visible()
+    copied = page.get_by_role("link", name=re.compile(r"Skarv A4 \(2\)"))
     page.get_by_role("button", name="Delete this camera").click()
-    page.get_by_role("button", name="Delete this camera for good").click()
-    expect(page.get_by_role("link", name=re.compile(r"Skarv A4 \(2\)"))).to_have_count(0)
+    expect(copied).to_have_count(0)
+    page.get_by_role("button", name="Undo deleting Skarv A4 (2)").click()
+    expect(copied).to_be_visible()
+    page.get_by_role("button", name="Redo deleting Skarv A4 (2)").click()
+    expect(copied).to_have_count(0)
 
 
 def test_a_wrong_mode_table_is_refused_by_row_and_a_right_one_taken(page: Page, demo: str) -> None:
@@ -194,7 +228,6 @@ def test_a_wrong_mode_table_is_refused_by_row_and_a_right_one_taken(page: Page, 
 def test_a_camera_in_use_is_kept(page: Page, demo: str) -> None:
     page.goto(f"{demo}/kit")
     page.get_by_role("button", name="Delete this camera").click()
-    page.get_by_role("button", name="Delete this camera for good").click()
     expect(page.get_by_role("alert")).to_contain_text("take it off them first")
 
 

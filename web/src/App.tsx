@@ -4,8 +4,8 @@ import { CardPlace } from "./places/cards/CardPlace";
 import { Cards } from "./places/cards/Cards";
 import { Entry } from "./places/entry/Entry";
 import { House } from "./places/House";
+import { DeviceEditor } from "./places/kit/DeviceEditor";
 import { Kit } from "./places/kit/Kit";
-import { ModeEditor } from "./places/kit/ModeEditor";
 import { Nowhere } from "./places/Nowhere";
 import { Shoots } from "./places/shoots/Shoots";
 import { useSession } from "./state/queries";
@@ -36,7 +36,7 @@ export function App() {
           <Route path="cards/:setupId" element={<CardPlace />} />
           <Route path="kit" element={<Kit />} />
           <Route path="kit/:deviceId" element={<Kit />} />
-          <Route path="kit/:deviceId/modes" element={<ModeEditor />} />
+          <Route path="kit/:deviceId/edit/:section" element={<DeviceEditor />} />
           <Route path="*" element={<Nowhere />} />
         </Route>
       </Routes>

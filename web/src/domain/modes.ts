@@ -1,6 +1,7 @@
 /** A device's modes as a table people can read: sizes down, rates across. Pure. */
 
 import type { Device, Mode } from "../api/client";
+import { words } from "./format";
 
 export type ModeRow = { key: string; resolution: string; shape: string; cells: (Mode | null)[] };
 export type ModeTable = { rates: string[]; rows: ModeRow[] };
@@ -59,4 +60,26 @@ export function limits(device: Device, mode: Mode): Limits {
     readout: share < 1 ? `${Math.round(share * 100)} % read` : null,
     tuned: mode.low_light_tuned ?? false,
   };
+}
+
+/** A lens's aperture: "f/2.8", or "f/2.8 to 11" where it can be set. */
+export function apertureText(lens: Device["lenses"][number]): string {
+  const [first, last] = [lens.f_numbers?.[0], lens.f_numbers?.at(-1)];
+  return first === undefined || first === last ? `f/${lens.f_number}` : `f/${first} to ${last}`;
+}
+
+/** What cannot be set here, only locked or left alone, in a line each. */
+export function limitsOf(device: Device): string[] {
+  const locked: string[] = [];
+  const alone = (device.left_alone ?? []).map(words);
+  const lockable = "exposure_lock" in device.choices;
+  if (device.shutters.length === 0) (lockable ? locked : alone).push("shutter");
+  if (!(device.iso.settable ?? true)) (lockable ? locked : alone).push("ISO");
+  if ((device.white_balance.kelvins ?? []).length === 0) {
+    (device.white_balance.lock ? locked : alone).push("white balance");
+  }
+  return [
+    locked.length ? `Can be locked but not set: ${locked.join(", ")}` : "",
+    alone.length ? `Only left alone: ${alone.join(", ")}` : "",
+  ].filter(Boolean);
 }

@@ -65,7 +65,14 @@ export function useBriefDraft(scene: SceneView) {
     }
   }, [cache, scene.id]);
 
-  useEffect(() => () => clearTimeout(timer.current), []);
+  // What is still waiting for its pause is sent when the page is left.
+  useEffect(
+    () => () => {
+      clearTimeout(timer.current);
+      send();
+    },
+    [send],
+  );
 
   const change = useCallback(
     (next: Tree, label: string, pause: number) => {

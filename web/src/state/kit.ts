@@ -1,8 +1,69 @@
 /** The kit: cameras, their mode tables and strengths, the bag. */
 
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../api/client";
 import type { BagItem } from "../domain/bag";
+
+/** Everything that is told or planned from a kit; a camera's own document stays as it was just set. */
+export function refreshKit(cache: QueryClient, kept?: string): void {
+  cache.invalidateQueries({
+    predicate: ({ queryKey: [first, second] }) =>
+      !["session", "vocabulary"].includes(String(first)) && !(first === "device" && second === kept),
+  });
+}
+
+/** What undo and redo of the kit would do. */
+export function useKitHistory() {
+  return useQuery({ queryKey: ["kit-history"], queryFn: () => got(api.GET("/api/kit/history")) });
+}
+
+export function useKitStep() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (way: "undo" | "redo") =>
+      got(way === "undo" ? api.POST("/api/kit/undo") : api.POST("/api/kit/redo")),
+    onSuccess: () => refreshKit(cache),
+  });
+}
+
+/** A new camera from a template. */
+export function useFromTemplate() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (template: string) =>
+      got(api.POST("/api/kit/devices/from/{template}", { params: { path: { template } } })),
+    onSuccess: () => refreshKit(cache),
+  });
+}
+
+/** What is known to be on a camera now, by preset slot. */
+export function useDialled(device_id: string) {
+  return useQuery({
+    queryKey: ["dialled", device_id],
+    queryFn: () => got(api.GET("/api/kit/devices/{device_id}/dialled", { params: { path: { device_id } } })),
+  });
+}
+
+export function useForgetSlot(device_id: string) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (slot: number) =>
+      got(
+        api.DELETE("/api/kit/devices/{device_id}/dialled/{slot}", { params: { path: { device_id, slot } } }),
+      ),
+    onSuccess: () => refreshKit(cache),
+  });
+}
+
+/** What each thing in the bag is to a scene on a camera. */
+export function useSceneBag(setup_id: string | null) {
+  return useQuery({
+    queryKey: ["scene-bag", setup_id],
+    enabled: setup_id !== null,
+    queryFn: () =>
+      got(api.GET("/api/setups/{setup_id}/bag", { params: { path: { setup_id: setup_id ?? "" } } })),
+  });
+}
 
 export function useDevice(device_id: string) {
   return useQuery({
@@ -72,7 +133,7 @@ export function useCopyDevice() {
   return useMutation({
     mutationFn: (device_id: string) =>
       got(api.POST("/api/kit/devices/{device_id}/copy", { params: { path: { device_id } } })),
-    onSuccess: () => cache.invalidateQueries({ queryKey: ["devices"] }),
+    onSuccess: () => refreshKit(cache),
   });
 }
 
@@ -82,6 +143,9 @@ export function useDeleteDevice() {
     mutationFn: (device_id: string) =>
       got(api.DELETE("/api/kit/devices/{device_id}", { params: { path: { device_id } } })),
     // Not the camera's own queries: it is gone, and its page with it.
-    onSuccess: () => cache.invalidateQueries({ queryKey: ["devices"] }),
+    onSuccess: () => {
+      cache.invalidateQueries({ queryKey: ["devices"] });
+      cache.invalidateQueries({ queryKey: ["kit-history"] });
+    },
   });
 }

@@ -83,7 +83,13 @@ export function useDeleteScene() {
   });
 }
 
-/** Bring a kit document in. Whatever is in the file is sent; the service says what is wrong with it. */
+/** A device document by itself is a kit of one camera. */
+function asKit(document: unknown): Kit {
+  const one = document as { document?: string } | null;
+  return (one?.document === "steady-tide/device" ? { devices: [one] } : document) as Kit;
+}
+
+/** Bring a kit or device document in. Whatever is in the file is sent; the service says what is wrong with it. */
 export function useTakeInKit() {
   const cache = useQueryClient();
   return useMutation({
@@ -95,7 +101,7 @@ export function useTakeInKit() {
       } catch {
         throw new Refused(422, { detail: `${file.name} is not a JSON document.` });
       }
-      return got(api.PUT("/api/kit", { body: kit as Kit }));
+      return got(api.PUT("/api/kit", { body: asKit(kit) }));
     },
     onSuccess: () => cache.invalidateQueries(),
   });

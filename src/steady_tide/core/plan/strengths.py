@@ -53,7 +53,7 @@ STANDARD_SCENES: Final[dict[str, Brief]] = {
 
 
 class ModeStrength(Part):
-    """A mode in one scene at its best: what it costs more than the best mode [stops-equivalents], and through what."""
+    """A mode in one scene at its best: what it costs more than the best mode [stops-equivalents], mostly for what."""
 
     mode: str
     cost: float
@@ -117,7 +117,7 @@ def _ends(landscape: Landscape) -> tuple[ModeStrength, ModeStrength]:
     best = PointView(landscape, landscape.point_of(best_index, best_frame))
     worst = PointView(landscape, landscape.point_of(worst_index, worst_frame))
     against = [turn for turn, _ in turns(best, worst) if turn.difference > 0]
-    reason = f"{against[0].label.lower()}: {against[0].there}" if against else ""
+    reason = against[0].label.lower() if against else ""
     tuned = "tuned for low light" if best.block.mode.low_light_tuned and _dim(landscape) else ""
     return (
         ModeStrength(mode=best.block.mode.words, cost=0.0, reason=tuned),

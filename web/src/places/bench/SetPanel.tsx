@@ -5,6 +5,7 @@ import { useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { DecisionRow } from "./DecisionRow";
+import { SceneBag } from "./SceneBag";
 
 const TABLED = ["Frame", "Recording", "Exposure", "Colour"];
 
@@ -72,6 +73,7 @@ export function SetPanel({
           </section>
         );
       })}
+      <SceneBag plan={plan} setupId={setupId} />
       {plan.cautions.length > 0 ? (
         <section aria-label="Cautions" className="mt-2">
           <h3 className="border-b rule text-[13px] text-soft">Take care</h3>

@@ -1,5 +1,6 @@
 import { useState } from "react";
-import { type BagItem, describe } from "../../domain/bag";
+import type { DeviceView } from "../../api/client";
+import { type BagItem, concern, describe } from "../../domain/bag";
 import { useBag } from "../../state/kit";
 import { Button } from "../../ui/Button";
 import { ItemSheet } from "./ItemSheet";
@@ -19,8 +20,9 @@ const KINDS: { kind: BagItem["kind"]; name: string }[] = [
 type Open = { kind: BagItem["kind"]; name: string; item: BagItem | null };
 
 /** Everything besides cameras, by kind, with what each does and what a test found. */
-export function Bag() {
+export function Bag({ devices }: { devices: DeviceView[] }) {
   const bag = useBag();
+  const today = new Date().toISOString().slice(0, 10);
   const [open, setOpen] = useState<Open | null>(null);
   if (!bag.data) return null;
   return (
@@ -59,6 +61,10 @@ export function Bag() {
                       {"flaw" in item && item.flaw ? (
                         <span className="block text-[12.5px] text-signal">{item.flaw}</span>
                       ) : null}
+                      {concern(item, today) ? (
+                        <span className="block text-[12.5px] text-signal">{concern(item, today)}</span>
+                      ) : null}
+                      {item.note ? <span className="block text-[12.5px] text-soft">{item.note}</span> : null}
                     </span>
                     <span className="text-right text-[12.5px] text-soft">{describe(item)}</span>
                   </li>
@@ -68,7 +74,7 @@ export function Bag() {
           );
         })}
       </div>
-      {open ? <ItemSheet {...open} onClose={() => setOpen(null)} /> : null}
+      {open ? <ItemSheet {...open} devices={devices} onClose={() => setOpen(null)} /> : null}
     </section>
   );
 }

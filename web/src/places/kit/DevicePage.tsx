@@ -2,11 +2,12 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Device, DeviceView } from "../../api/client";
 import { Refused } from "../../api/client";
+import { apertureText, limitsOf } from "../../domain/modes";
 import { useCopyDevice, useDeleteDevice, useDevice, useReplaceModes } from "../../state/kit";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
-import { Remove } from "../../ui/Remove";
 import { ModeGrid } from "./ModeGrid";
+import { OnItNow } from "./OnItNow";
 import { Strengths } from "./Strengths";
 
 /** One camera: its facts, its modes, what it is good at beside another one. */
@@ -25,6 +26,7 @@ export function DevicePage({ deviceId, devices }: { deviceId: string; devices: D
         <ModeGrid device={device.data} />
         <Documents deviceId={deviceId} device={device.data} />
       </section>
+      <OnItNow deviceId={deviceId} device={device.data} />
       <Strengths
         deviceId={deviceId}
         name={device.data.name}
@@ -39,13 +41,20 @@ export function DevicePage({ deviceId, devices }: { deviceId: string; devices: D
 function Facts({ device }: { device: Device }) {
   const isos = device.iso.values;
   const facts = [
-    device.lenses.map((lens) => `f/${lens.f_number}`).join(", "),
+    device.lenses.map(apertureText).join(", "),
     `ISO ${isos[0]} to ${isos[isos.length - 1]}${device.iso.settable ? "" : ", its own choice"}`,
     device.depth_rating_m > 0 ? `bare to ${device.depth_rating_m} m` : "must stay dry",
     `${device.preset_slots} preset slot${device.preset_slots === 1 ? "" : "s"}`,
     device.flight_minutes ? `flies ${device.flight_minutes} min` : null,
   ];
-  return <p className="text-soft">{facts.filter(Boolean).join("; ")}</p>;
+  return (
+    <div className="text-soft">
+      <p>{facts.filter(Boolean).join("; ")}</p>
+      {limitsOf(device).map((line) => (
+        <p key={line}>{line}</p>
+      ))}
+    </div>
+  );
 }
 
 function Documents({ deviceId, device }: { deviceId: string; device: Device }) {
@@ -55,10 +64,16 @@ function Documents({ deviceId, device }: { deviceId: string; device: Device }) {
   const go = useNavigate();
   const error = replace.error ?? remove.error;
   return (
-    <footer className="flex flex-wrap items-center gap-4 px-4 py-2 text-[13px]">
+    <footer className="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 py-2 text-[13px]">
       <Link
         className="rounded-sm border rule px-2.5 py-0.5 font-semibold hover:bg-sea-wash"
-        to={`/kit/${deviceId}/modes`}
+        to={`/kit/${deviceId}/edit/body`}
+      >
+        Describe it
+      </Link>
+      <Link
+        className="rounded-sm border rule px-2.5 py-0.5 font-semibold hover:bg-sea-wash"
+        to={`/kit/${deviceId}/edit/modes`}
       >
         Edit the modes
       </Link>
@@ -77,7 +92,7 @@ function Documents({ deviceId, device }: { deviceId: string; device: Device }) {
         <input
           type="file"
           accept=".csv,text/csv"
-          className="w-52"
+          className="w-44"
           onChange={(event) => {
             const file = event.target.files?.[0];
             if (file) replace.mutate(file);
@@ -92,12 +107,14 @@ function Documents({ deviceId, device }: { deviceId: string; device: Device }) {
       >
         Copy this camera
       </Button>
-      <span className="ml-auto">
-        <Remove
-          what="this camera"
-          onRemove={() => remove.mutate(deviceId, { onSuccess: () => go("/kit") })}
-        />
-      </span>
+      <Button
+        look="quiet"
+        className="text-signal"
+        disabled={remove.isPending}
+        onClick={() => remove.mutate(deviceId, { onSuccess: () => go("/kit") })}
+      >
+        Delete this camera
+      </Button>
       {error ? (
         <ul role="alert" className="w-full text-signal">
           {error instanceof Refused && error.fields.length > 0 ? (

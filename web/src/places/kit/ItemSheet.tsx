@@ -1,11 +1,19 @@
 import { useState } from "react";
-import { Refused } from "../../api/client";
-import { type BagItem, ITEM_FIELDS, keyOf, sentItem, type TypedItem, typedItem } from "../../domain/bag";
+import { type DeviceView, Refused } from "../../api/client";
+import {
+  type BagItem,
+  fieldsOf,
+  type ItemField,
+  keyOf,
+  newItem,
+  sentItem,
+  type TypedItem,
+  typedItem,
+} from "../../domain/bag";
 import { words } from "../../domain/format";
 import { useDropItem, usePutItem } from "../../state/kit";
 import { Button } from "../../ui/Button";
 import { ChoiceField, FlagField, TextField } from "../../ui/Field";
-import { Remove } from "../../ui/Remove";
 import { Sheet } from "../../ui/Sheet";
 
 /** Describe a thing in the bag, or what a test of it showed. */
@@ -13,21 +21,42 @@ export function ItemSheet({
   kind,
   name,
   item,
+  devices,
   onClose,
 }: {
   kind: BagItem["kind"];
   name: string;
   item: BagItem | null;
+  devices: DeviceView[];
   onClose: () => void;
 }) {
-  const [typed, setTyped] = useState<TypedItem>(() => (item ? typedItem(item) : { label: "" }));
+  const [typed, setTyped] = useState<TypedItem>(() =>
+    item
+      ? typedItem(item)
+      : newItem(
+          kind,
+          devices.map((device) => device.key),
+        ),
+  );
   const put = usePutItem();
   const drop = useDropItem();
   const error = put.error ?? drop.error;
   const refused = error instanceof Refused ? error : null;
-  const at = (field: string) => refused?.fields.find((one) => one.path[0] === field)?.message;
-  const set = (field: string, value: string | boolean) => setTyped({ ...typed, [field]: value });
-  const key = item?.key ?? keyOf(String(typed.label));
+  const at = (field: string) => refused?.fields.find((one) => one.path.join(".").startsWith(field))?.message;
+  const set = (field: string, value: string) => setTyped({ ...typed, [field]: value });
+  const key = item?.key ?? keyOf(typed.label ?? "");
+  const asked = fieldsOf(kind).filter((field) => !field.more);
+  const more = fieldsOf(kind).filter((field) => field.more);
+  const one = (field: ItemField) => (
+    <Asked
+      key={field.name}
+      field={field}
+      value={typed[field.name] ?? ""}
+      problem={at(field.name)}
+      devices={devices}
+      onSet={(value) => set(field.name, value)}
+    />
+  );
   return (
     <Sheet
       open
@@ -46,50 +75,18 @@ export function ItemSheet({
         <div className="col-span-2">
           <TextField
             label="Name"
-            value={String(typed.label)}
+            value={typed.label ?? ""}
             problem={at("label") ?? at("key")}
             onType={(text) => set("label", text)}
           />
         </div>
-        {ITEM_FIELDS[kind].map((field) => {
-          const value = typed[field.name] ?? "";
-          if (field.flag) {
-            return (
-              <FlagField
-                key={field.name}
-                label={field.label}
-                value={Boolean(value)}
-                onFlip={(flag) => set(field.name, flag)}
-              />
-            );
-          }
-          if (field.choices) {
-            const choices = [
-              { value: "", text: "choose" },
-              ...field.choices.map((one) => ({ value: one, text: words(one) })),
-            ];
-            return (
-              <ChoiceField
-                key={field.name}
-                label={field.label}
-                value={String(value)}
-                choices={choices}
-                problem={at(field.name)}
-                onChoose={(chosen) => set(field.name, chosen)}
-              />
-            );
-          }
-          return (
-            <TextField
-              key={field.name}
-              label={field.label}
-              unit={field.unit}
-              value={String(value)}
-              problem={at(field.name)}
-              onType={(text) => set(field.name, text)}
-            />
-          );
-        })}
+        {asked.map(one)}
+        {more.length > 0 ? (
+          <details className="col-span-2" open={more.some((field) => at(field.name)) || undefined}>
+            <summary className="cursor-pointer text-soft">Measured in detail</summary>
+            <div className="mt-2 grid grid-cols-2 gap-3">{more.map(one)}</div>
+          </details>
+        ) : null}
         {error && !refused?.fields.length ? (
           <p role="alert" className="col-span-2 text-signal">
             {refused?.message ?? "No connection. What you typed is still here."}
@@ -100,10 +97,83 @@ export function ItemSheet({
             Keep it
           </Button>
           {item ? (
-            <Remove what="this" onRemove={() => drop.mutate(item.key, { onSuccess: onClose })} />
+            <Button
+              look="quiet"
+              className="text-signal"
+              disabled={drop.isPending}
+              onClick={() => drop.mutate(item.key, { onSuccess: onClose })}
+            >
+              Take it out of the bag
+            </Button>
           ) : null}
         </div>
       </form>
     </Sheet>
+  );
+}
+
+function Asked({
+  field,
+  value,
+  problem,
+  devices,
+  onSet,
+}: {
+  field: ItemField;
+  value: string;
+  problem: string | undefined;
+  devices: DeviceView[];
+  onSet: (value: string) => void;
+}) {
+  if (field.fits) return <Fits value={value} problem={problem} devices={devices} onSet={onSet} />;
+  if (field.kind === "flag") {
+    return (
+      <FlagField label={field.label} value={value === "yes"} onFlip={(flag) => onSet(flag ? "yes" : "no")} />
+    );
+  }
+  const shared = { label: field.label, unit: field.unit, problem };
+  if (field.choices) {
+    const choices = field.choices.map((one) => ({ value: one, text: words(one) }));
+    const none = field.choices.includes(value) ? [] : [{ value: "", text: "choose" }];
+    return <ChoiceField {...shared} value={value} choices={[...none, ...choices]} onChoose={onSet} />;
+  }
+  return <TextField {...shared} type={field.date ? "date" : "text"} value={value} onType={onSet} />;
+}
+
+/** The cameras a thing fits, ticked. */
+function Fits({
+  value,
+  problem,
+  devices,
+  onSet,
+}: {
+  value: string;
+  problem: string | undefined;
+  devices: DeviceView[];
+  onSet: (value: string) => void;
+}) {
+  const chosen = value.split(" ").filter(Boolean);
+  const gone = chosen.filter((key) => !devices.some((device) => device.key === key));
+  const flip = (key: string, on: boolean) =>
+    onSet((on ? [...chosen, key] : chosen.filter((other) => other !== key)).join(" "));
+  return (
+    <fieldset className="col-span-2">
+      <legend className="text-[11.5px] text-soft">Fits</legend>
+      <div className="grid grid-cols-2 gap-x-3">
+        {[...devices, ...gone.map((key) => ({ key, name: `${key} (not in the kit)` }))].map((device) => (
+          <FlagField
+            key={device.key}
+            label={device.name}
+            value={chosen.includes(device.key)}
+            onFlip={(on) => flip(device.key, on)}
+          />
+        ))}
+      </div>
+      {problem ? (
+        <p role="alert" className="text-[12px] text-signal">
+          {chosen.length === 0 ? "tick at least one camera" : problem}
+        </p>
+      ) : null}
+    </fieldset>
   );
 }

@@ -5,6 +5,8 @@ import { Notice, Waiting } from "../../ui/Notice";
 import { KitImport } from "../shoots/KitImport";
 import { Bag } from "./Bag";
 import { DevicePage } from "./DevicePage";
+import { KitHistory } from "./KitHistory";
+import { NewCamera } from "./NewCamera";
 
 /** Cameras with their modes as a table, what each is good at, and the bag. */
 export function Kit() {
@@ -32,6 +34,10 @@ export function Kit() {
             </Link>
           ))}
         </nav>
+        <div className="mt-3 px-1 text-[13px]">
+          <NewCamera />
+        </div>
+        <KitHistory />
         <div className="mt-4 border-t rule px-1 pt-2 text-[13px]">
           <KitImport empty={devices.data.length === 0} />
           {devices.data.length > 0 ? (
@@ -43,7 +49,7 @@ export function Kit() {
       </aside>
       <div className="min-w-0 px-4 py-3">
         {shown ? <DevicePage key={shown} deviceId={shown} devices={devices.data} /> : null}
-        <Bag />
+        <Bag devices={devices.data} />
       </div>
     </div>
   );

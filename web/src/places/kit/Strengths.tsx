@@ -22,6 +22,7 @@ export function Strengths({
     <section aria-label="What it is good at" className="mb-4 border rule bg-paper">
       <header className="flex flex-wrap items-baseline gap-3 border-b rule px-4 py-2">
         <h2 className="text-[18px]">What it is good at</h2>
+        {mine.data ? <span>{inShort(mine.data)}</span> : null}
         <span className="text-[12.5px] text-soft">planned under a middle stance; fewer stops are better</span>
         <label className="ml-auto flex items-center gap-1.5 text-[13px]">
           <span className="text-soft">Beside</span>
@@ -75,6 +76,15 @@ export function Strengths({
   );
 }
 
+/** The scenes at the ends of the scale, in a phrase. */
+function inShort(strengths: Strength[]): string {
+  const done = strengths.filter((one) => one.cost !== null);
+  const byCost = [...done].sort((one, other) => (one.cost ?? 0) - (other.cost ?? 0));
+  const [best, weakest] = [byCost[0], byCost.at(-1)];
+  if (!best || !weakest || best === weakest) return "";
+  return `Best: ${best.scene.toLowerCase()}. Weakest: ${weakest.scene.toLowerCase()}.`;
+}
+
 function better(one: Strength, other: Strength): boolean {
   return (one.cost ?? Number.POSITIVE_INFINITY) <= (other.cost ?? Number.POSITIVE_INFINITY);
 }
@@ -87,7 +97,16 @@ function StrengthCell({ strength, wins }: { strength: Strength | undefined; wins
         {strength.cost === null ? "not there" : `${strength.cost.toFixed(1)} stops`}
       </span>
       {strength.words}
-      {strength.weakest ? <div className="text-[12.5px] text-soft">Weakest: {strength.weakest}</div> : null}
+      {strength.best && strength.weakest ? (
+        <div className="text-[12.5px]">
+          Best mode {strength.best.mode}
+          {strength.best.reason ? `, ${strength.best.reason}` : ""}
+          {strength.weakest.mode === strength.best.mode
+            ? "."
+            : `; weakest ${strength.weakest.mode}, ${strength.weakest.cost.toFixed(1)} stops more, for ${strength.weakest.reason}.`}
+        </div>
+      ) : null}
+      {strength.pays ? <div className="text-[12.5px] text-soft">Pays {strength.pays}.</div> : null}
     </td>
   );
 }

@@ -2134,7 +2134,7 @@ export interface components {
         };
         /**
          * ModeStrength
-         * @description A mode in one scene at its best: what it costs more than the best mode [stops-equivalents], and through what.
+         * @description A mode in one scene at its best: what it costs more than the best mode [stops-equivalents], mostly for what.
          */
         ModeStrength: {
             /** Mode */

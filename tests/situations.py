@@ -13,11 +13,15 @@ from steady_tide.demo.load import demo_kit, demo_scenes
 KIT: Kit = demo_kit()
 A4, BUILT_IN, MANUAL, A2, D1 = KIT.devices
 SCENES: dict[str, dict[str, Any]] = {scene["name"]: scene["brief"] for scene in demo_scenes()}
+TALKING: dict[str, Any] = {
+    "scenario": "talking", "light": {"kind": "condition", "condition": "bright-cloud"}, "carried": "walking",
+    "subject_distance_m": 0.8, "subject_speed_m_s": 0.2, "minutes": 20,
+}  # fmt: skip
 
 
 def brief(scene: str, **changes: Any) -> Brief:
     """A demo brief with changes; a dict is merged one level deep."""
-    data = dict(SCENES[scene])
+    data = dict(TALKING if scene == "Talking on the quay" else SCENES[scene])
     for key, value in changes.items():
         data[key] = {**data.get(key, {}), **value} if isinstance(value, dict) and key != "light" else value
     return Brief.read(data)

@@ -239,7 +239,7 @@ def test_stabilising_in_the_camera_is_a_fault_where_something_else_steadies(carr
 
 
 @pytest.mark.parametrize(
-    ("rate", "slowed", "missing", "unused"), [("25", 1, 0, 0), ("50", 1, 0, 0.55), ("50", 4, 1.6, 0), ("100", 4, 0, 0)]
+    ("rate", "slowed", "missing", "unused"), [("25", 1, 0, 0), ("50", 1, 0, 0.55), ("50", 4, 3.2, 0), ("100", 4, 0, 0)]
 )
 def test_frames_wanted_and_frames_nobody_needs(rate: str, slowed: float, missing: float, unused: float) -> None:
     block = point(mode=("16:9", "1080", rate), shutter="1/240", delivery={"slowed": slowed})

@@ -7,9 +7,9 @@ import pytest
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.stance import Stance
-from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief, planned
+from tests.situations import A2, A4, BUILT_IN, D1, KIT, MANUAL, brief, planned
 
-DEVICES = {"A4": A4, "built-in": BUILT_IN, "manual": MANUAL}
+DEVICES = {"A4": A4, "A2": A2, "D1": D1, "built-in": BUILT_IN, "manual": MANUAL}
 SUN = {"kind": "condition", "condition": "sun"}
 ANY_ND = {glass.key for glass in Situation(brief("The pilot gig"), Stance(), A4, KIT.bag).glasses} - {"none"}
 TABLE = [
@@ -67,6 +67,47 @@ TABLE = [
     ("The smoked jar", {}, "manual", "darkroom", "sharpening", {"low"}, "cannot be undone"),
     ("The smoked jar", {}, "built-in", "even-keel", "white_balance", {"locked"}, "this app can only hold it"),
     ("The smoked jar", {}, "manual", "straight-ashore", "colour_profile", {"vivid", "neutral"}, "straight out"),
+    ("The smoked jar", {}, "manual", "even-keel", "metering", {"spot"}, "the product, not the black around it"),
+    ("The smoked jar", {}, "manual", "even-keel", "support", {"tripod"}, "on a tripod"),
+    ("The smoked jar", {"delivery": {"graded": True}}, "manual", "straight-ashore", "colour_profile", {"log", "flat"}, "this film is graded, whatever the school says"),
+    ("The smoked jar", {"delivery": {"graded": False}}, "manual", "darkroom", "colour_profile", {"vivid", "neutral"}, "this film is not graded"),
+    ("The smoked jar", {"frozen": True, "delivery": {"slowed": 8}, "light": {"kind": "lux", "lux": 20000, "kelvin": 5600}}, "manual", "even-keel", "frame_rate", {"240"}, "drops at the highest rate"),
+    ("Under the rafts", {"water": {"lamp": True}}, "A4", "even-keel", "lamp", {"dive-lamp"}, "close to the subject"),
+    ("Under the rafts", {"water": {"lamp": True}}, "A4", "even-keel", "white_balance", {5500}, "white balance to the lamp"),
+    ("Under the rafts", {}, "A4", "even-keel", "lamp", {"none"}, "planned without one"),
+    ("Under the rafts", {}, "A4", "even-keel", "support", {"tray"}, "two handles beat a stick"),
+    ("Under the rafts", {}, "A4", "slow-water", "bit_depth", {10}, "10 bit for the colours that are left"),
+    ("Under the rafts", {}, "A4", "even-keel", "microphone", {"built-in"}, "nothing external goes under water"),
+    ("Under the rafts", {"repeatable": True, "minutes": 10}, "A4", "even-keel", "pre_record", {0}, "heavy on the battery"),
+    ("Rafts from above", {}, "D1", "even-keel", "stabilisation", {"gimbal"}, "the gimbal steadies; electronic off"),
+    ("Rafts from above", {"light": SUN}, "D1", "even-keel", "nd_filter", {"nd16-drone"}, "ND to hold 180°; not the one with a cast"),
+    ("Rafts from above", {"light": SUN}, "D1", "darkroom", "colour_profile", {"log", "flat"}, "for high contrast and the grade"),
+    ("Rafts from above", {}, "D1", "even-keel", "position_logging", {"off"}, "saves battery"),
+    ("Rafts from above", {}, "D1", "even-keel", "frame_rate", {"25"}, "the timeline's rate"),
+    ("Sky over the sheds", {}, "A4", "even-keel", "frame_rate", {"1/20"}, "the interval asked for"),
+    ("Sky over the sheds", {}, "A4", "even-keel", "white_balance", {3200, 4000}, "locked, cool night"),
+    ("Sky over the sheds", {}, "A4", "even-keel", "sharpening", {"high"}, "stars on a static lapse, the one exception"),
+    ("Sky over the sheds", {}, "A4", "even-keel", "stabilisation", {"off"}, "off on a tripod"),
+    ("Sky over the sheds", {}, "A4", "quiet-night", "iso_ceiling", {800}, "ISO 800 by night, not more"),
+    ("Sky over the sheds", {}, "A4", "darkroom", "codec", {"stills"}, "frames keep quality"),
+    ("Talking on the quay", {}, "A4", "even-keel", "view", {"rectilinear", "rectilinear-level"}, "no bent faces"),
+    ("Talking on the quay", {}, "A4", "even-keel", "front_screen", {"frame"}, "the front screen shows the real frame"),
+    ("Talking on the quay", {}, "A4", "even-keel", "frame_rate", {"25"}, "real time"),
+    ("Talking on the quay", {}, "A4", "even-keel", "stabilisation", {"standard", "strong", "strongest"}, "steadied while walking"),
+    ("Talking on the quay", {}, "A4", "even-keel", "microphone", {"external +20 dB"}, "the lapel microphone has no power"),
+    ("Talking on the quay", {}, "A4", "even-keel", "metering", {"spot"}, "the face, not the sky"),
+    ("Talking on the quay", {"delivery": {"edited_on": "phone"}}, "A4", "straight-ashore", "resolution", {"1080", "2.7K", "4K"}, "not the largest when edited on a phone"),
+    ("Talking on the quay", {}, "built-in", "straight-ashore", "view", {"standard"}, "the standard lens"),
+    ("Lantern market", {"carried": "tripod"}, "A4", "even-keel", "support", {"tripod"}, "the fixed shot"),
+    ("Lantern market", {}, "A4", "even-keel", "support", {"none"}, "nothing in the bag is for walking"),
+    ("Lantern market", {}, "A4", "even-keel", "metering", {"spot"}, "lamps may burn out"),
+    ("Lantern market", {}, "A2", "even-keel", "shutter", {"1/50"}, "twice 25 on the old camera too"),
+    ("The pilot gig", {"light": SUN, "falls_stops": 0}, "A2", "even-keel", "iso_ceiling", {100}, "base in sun"),
+    ("The pilot gig", {"light": {"kind": "condition", "condition": "snow-sun"}}, "A4", "even-keel", "white_balance", {5500}, "5500 on snow, locked"),
+    ("The pilot gig", {"light": {"kind": "condition", "condition": "snow-sun"}}, "A4", "even-keel", "exposure_bias", {-1.0, -0.5}, "on snow, sand, sky"),
+    ("The pilot gig", {"delivery": {"slowed": 8}}, "A4", "even-keel", "frame_rate", {"200"}, "real slow motion"),
+    ("The pilot gig", {"repeatable": False, "minutes": 10}, "A4", "one-chance", "screen_lock", {"on"}, "nothing to touch"),
+    ("The pilot gig", {"sound_used": False}, "A4", "even-keel", "wind_reduction", {"off"}, "the sound is not used"),
 ]  # fmt: skip
 
 

@@ -183,6 +183,7 @@ def test_the_demo_loads_once_and_keeps_what_was_changed(cluster: Cluster) -> Non
             shoot = Shoots(Rows(session, account.id)).all()[0]
             assert [scene.name for scene in shoot.scenes] == [
                 "Under the rafts", "The pilot gig", "Rafts from above", "The smoked jar", "Lantern market",
+                "Sky over the sheds",
             ]  # fmt: skip
             outcomes = [setup.outcome for scene in shoot.scenes for setup in scene.setups]
             assert outcomes.count("conflict") == 1 and outcomes.count("plan") == len(outcomes) - 1
@@ -190,7 +191,7 @@ def test_the_demo_loads_once_and_keeps_what_was_changed(cluster: Cluster) -> Non
         with demo.session() as session:
             again = load_demo(session)
             assert again.id == account.id
-            assert len(Shoots(Rows(session, again.id)).all()[0].scenes) == 4
+            assert len(Shoots(Rows(session, again.id)).all()[0].scenes) == 5
     finally:
         demo.close()
 

@@ -110,15 +110,17 @@ def mired_shift(*, from_kelvin: float, to_kelvin: float) -> float:
 
 
 def rate_text(rate: Fraction) -> str:
-    """A frame rate as people say it: 25, 29.97, 23.98."""
+    """A frame rate as people say it: 25, 29.97, 23.98; below one a second 0.1."""
+    if rate < 1:
+        return f"{float(rate):.3g}"
     return str(rate.numerator) if rate.denominator == 1 else f"{float(rate):.2f}"
 
 
 def shutter_text(shutter_s: Fraction | float) -> str:
-    """A shutter time as people write it: 1/50, 1/97, 0.5 s, 15 s."""
+    """A shutter time [s] as people write it, without its unit: 1/50, 1/97, 0.5, 15."""
     seconds = float(shutter_s)
     if seconds >= 0.3:
-        return f"{seconds:.1f} s".replace(".0 s", " s")
+        return f"{seconds:.1f}".removesuffix(".0")
     return f"1/{1 / seconds:.0f}"
 
 

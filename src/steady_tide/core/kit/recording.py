@@ -25,6 +25,9 @@ class Codec(Part):
 class Mode(Part):
     """One row of the mode table: a frame at one rate and what is allowed with it."""
 
+    kind: Literal["video", "lapse"] = Field(
+        default="video", description="lapse: single frames at intervals, one every 1/rate seconds."
+    )
     frame_shape: Literal["16:9", "4:3", "8:7", "9:16"]
     resolution: Text
     width_px: int = Field(gt=0, le=20_000)
@@ -49,12 +52,16 @@ class Mode(Part):
     )
     photosite_share: float = Field(default=1, gt=0, le=1, description="Photosites read of those covered.")
     low_light_tuned: bool = False
-    draw_w: float = Field(gt=0, le=60)
+    still_mb: float | None = Field(
+        default=None, gt=0, le=500, description="Of a lapse kept as single frames, MB each; left out for lapse video."
+    )
+    draw_w: float = Field(gt=0, le=60, description="Power drawn [W]; of a lapse, on average.")
 
     @property
     def words(self) -> str:
-        """The mode as people say it: "4K 16:9 at 25"."""
-        return f"{self.resolution} {self.frame_shape} at {float(self.rate):g}"
+        """The mode as people say it: "4K 16:9 at 25", "5.2K 4:3 every 10 s"."""
+        pace = f"every {float(1 / self.rate):g} s" if self.kind == "lapse" else f"at {float(self.rate):g}"
+        return f"{self.resolution} {self.frame_shape} {pace}"
 
     def crop_of(self, level: StabilisationLevel) -> float:
         """Share of the width a level gives up in this mode; 0 where none is needed or known."""

@@ -25,10 +25,13 @@ class Setting(StrEnum):
     ISO_CEILING = "iso_ceiling"
     EXPOSURE_BIAS = "exposure_bias"
     EXPOSURE_LOCK = "exposure_lock"
+    METERING = "metering"
     FOCUS_LOCK = "focus_lock"
     COLOUR_PROFILE = "colour_profile"
     WHITE_BALANCE = "white_balance"
     COLOUR_FILTER = "colour_filter"
+    LAMP = "lamp"
+    SUPPORT = "support"
     SHARPENING = "sharpening"
     HIGH_DYNAMIC_RANGE = "high_dynamic_range"
     LOW_LIGHT_AUTOMATIC = "low_light_automatic"
@@ -79,10 +82,13 @@ SETTINGS: Final[dict[Setting, Description]] = {
     Setting.ISO_CEILING: Description("ISO ceiling", "Exposure"),
     Setting.EXPOSURE_BIAS: Description("Exposure bias", "Exposure", "stops"),
     Setting.EXPOSURE_LOCK: Description("Exposure lock", "Exposure"),
+    Setting.METERING: Description("Metering", "Exposure"),
     Setting.FOCUS_LOCK: Description("Focus lock", "Exposure"),
     Setting.COLOUR_PROFILE: Description("Colour profile", "Colour"),
     Setting.WHITE_BALANCE: Description("White balance", "Colour", "K"),
     Setting.COLOUR_FILTER: Description("Colour filter", "Colour"),
+    Setting.LAMP: Description("Lamp", "Extras"),
+    Setting.SUPPORT: Description("Support", "Extras"),
     Setting.SHARPENING: Description("Sharpening", "Colour"),
     Setting.HIGH_DYNAMIC_RANGE: Description("High dynamic range", "Colour"),
     Setting.LOW_LIGHT_AUTOMATIC: Description("Low-light automatic", "Extras"),

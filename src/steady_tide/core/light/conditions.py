@@ -75,6 +75,8 @@ CONDITIONS: Final[tuple[Condition, ...]] = (
     _row("sunset", "Sun on the horizon", 8.2, 0.8, 4500, 3.5, _DUSK),
     _row("blue-hour", "Blue hour, sun about 5 degrees down", 2.5, 1.2, 9000, 2.5, _DUSK),
     _row("moon", "Full moon, high", -3.3, 0.8, 4100, 3.0, _DUSK),
+    _row("half-moon", "Half moon", -7.0, 1.0, 4100, 3.0, _DUSK),
+    _row("starlight", "Clear night without moon", -11.9, 1.0, 4000, 3.0, _DUSK),
     _row("dark-lane", "Dark lane, a lamp now and then (2 lx)", -0.3, 1.0, 2700, 4.0, _LAMPS, "lamps"),
     _row("lit-street", "Lit street (10-15 lx)", 2.3, 0.8, 3000, 4.0, _LAMPS, "mixed"),
     _row("market", "Market stalls under lamp strings (6-15 lx)", 1.9, 0.7, 2900, 4.2, _LAMPS, "mixed"),

@@ -35,7 +35,7 @@ class EvLight(Part):
     """A typed exposure value at ISO 100."""
 
     kind: Literal["ev"] = "ev"
-    ev100: float = Field(ge=-8, le=20, description="EV at ISO 100 [stops].")
+    ev100: float = Field(ge=-13, le=20, description="EV at ISO 100 [stops].")
     kelvin: float = Field(default=5500, ge=1500, le=20000)
     lamps: bool = Field(default=False, description="Whether lamps on the mains light the subject.")
 

@@ -170,7 +170,7 @@ class Block:
     @cached_property
     def longest_s(self) -> Floats:
         """Longest shutter the camera may take [s]: the frame, for an automatic one."""
-        return np.where(self.automatic, float(1 / self.rate), self._times)
+        return np.where(self.automatic, self.situation.longest_shutter_s(self.rate), self._times)
 
     @cached_property
     def floor(self) -> Floats:
@@ -278,7 +278,7 @@ def blocks(
     times = np.nan_to_num(tables.times)[exposures.shutter]
     found = []
     for (rate, _, _), rows in groups.items():
-        columns = np.flatnonzero(times <= float(1 / rate) * (1 + 1e-9))
+        columns = np.flatnonzero(times <= situation.longest_shutter_s(rate) * (1 + 1e-9))
         if columns.size:
             at = np.array(rows, dtype=np.intp)
             found.append((at, columns, Block(situation, tables, frames.take(at), exposures.take(columns))))

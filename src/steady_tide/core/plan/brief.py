@@ -9,6 +9,7 @@ from steady_tide.core.kit.bag import Carried as Carrying
 from steady_tide.core.light.level import LightSource
 
 Shape = Literal["16:9", "4:3", "8:7", "9:16"]
+Scenario = Literal["underwater", "low-light", "motion", "product", "talking", "drone", "lapse"]
 
 
 class Delivery(Part):
@@ -20,6 +21,12 @@ class Delivery(Part):
     slowed: float = Field(default=1, ge=1, le=40, description="How many times slower it should play at most.")
     crop_room: float = Field(default=0, ge=0, le=0.7, description="Share of the width kept free for cropping later.")
     edited_on: Literal["phone", "laptop", "desktop"] = "laptop"
+    shown_on: Literal["phone", "computer", "large-screen"] = Field(
+        default="computer", description="Where it is looked at: how fine the faults that are seen."
+    )
+    graded: bool | None = Field(
+        default=None, description="Whether this film will be graded; left out, the stance decides."
+    )
 
 
 class Water(Part):
@@ -34,13 +41,22 @@ class Water(Part):
     lamp: bool = Field(default=False, description="Whether a lamp lights the subject.")
 
 
+class Lapse(Part):
+    """What interval shooting adds to a scene."""
+
+    interval_s: float = Field(default=10, ge=0.5, le=3600, description="Wanted time between frames [s].")
+    hours: float = Field(default=6, gt=0, le=72, description="How long it runs [hours].")
+    stars: bool = Field(default=False, description="Whether stars should stay points.")
+    external_power: bool = Field(default=False, description="Whether a power bank may be connected.")
+
+
 class Brief(Part):
     """One scene as its maker states it. Everything typed here wins over a model."""
 
     document: Literal["steady-tide/brief"] = "steady-tide/brief"
     version: Literal[1] = 1
     name: str = Field(default="", max_length=120)
-    scenario: Literal["underwater", "low-light", "motion", "product"]
+    scenario: Scenario
     light: LightSource
     falls_stops: float = Field(default=0.5, ge=0, le=12, description="How much darker it may get in the take [stops].")
     rises_stops: float = Field(
@@ -53,9 +69,20 @@ class Brief(Part):
     frozen: bool = Field(default=False, description="Whether nothing may blur (drops, splashes).")
     point_of_view: bool = Field(default=False, description="Whether the camera sees what its carrier sees.")
     water: Water | None = None
+    lapse: Lapse | None = None
     minutes: float = Field(default=20, gt=0, le=1440, description="How long the camera runs in all [minutes].")
     temperature_c: float = Field(default=15, ge=-40, le=55)
     repeatable: bool = Field(default=True, description="Whether the moment can be had again.")
     sound_used: bool = True
     windy: bool = False
     delivery: Delivery = Delivery()
+
+    @property
+    def at_intervals(self) -> bool:
+        """Whether single frames are taken at intervals."""
+        return self.scenario == "lapse" and self.lapse is not None
+
+    @property
+    def running_minutes(self) -> float:
+        """How long the camera runs in all [minutes]."""
+        return 60.0 * self.lapse.hours if self.at_intervals and self.lapse else self.minutes

@@ -3,10 +3,9 @@
 from math import ceil
 from typing import Final
 
-import numpy as np
-
-from steady_tide.core.image.budget import gb_per_hour
+from steady_tide.core.kit.bag import Housing, PowerBank, Support
 from steady_tide.core.plan.considerations.picture import battery_minutes
+from steady_tide.core.plan.considerations.recording import recorded_gb
 from steady_tide.core.plan.considerations.table import one
 from steady_tide.core.plan.explain import PointView
 from steady_tide.core.plan.glasses import NO_FILTER
@@ -19,51 +18,54 @@ SUPPORTED: Final = ("tripod", "gimbal", "tray")
 
 def cells_needed(view: PointView) -> int:
     """Cells the running time takes, at least one."""
-    return max(ceil(view.situation.brief.minutes / one(battery_minutes(view.block))), 1)
+    return max(ceil(view.situation.brief.running_minutes / one(battery_minutes(view.block))), 1)
 
 
 def gigabytes_needed(view: PointView) -> float:
     """Gigabytes the running time records."""
-    hourly = one(np.asarray(gb_per_hour(view.recording.rows.mbit_s)))
-    return hourly * view.situation.brief.minutes / 60.0
+    return one(recorded_gb(view.recording))
 
 
 def to_bring(view: PointView) -> list[str]:
     """Everything of the bag that this set uses, in words."""
     situation = view.situation
-    found = []
-    if situation.housing is not None:
-        serviced = situation.housing.serviced
-        found.append(f"{situation.housing.label}{f', seals serviced {serviced}' if serviced else ''}")
-    if situation.support is not None:
-        found.append(situation.support.label)
-    if situation.brief.water is not None:
-        found += [lamp.label for lamp in situation.lamps[:1]]
-    found += [item.label for item in situation.colour_filters if item.key == situation.colour_filter]
     glass = situation.glasses[int(view.block.exposures.glass[0])]
-    if glass.key != NO_FILTER:
-        found.append(glass.label)
-    if situation.cells:
-        left = cells_needed(view)
-        for cell in situation.cells:
-            if left > 0:
-                taken = min(left, cell.count)
-                found.append(f"{taken} × {cell.label}")
-                left -= taken
-    if situation.cards:
-        found.append(situation.cards[0].label)
-    if situation.microphone is not None and view.situation.brief.sound_used:
-        found.append(situation.microphone.label)
+    used = [
+        _housing_text(situation.housing) if situation.housing else "",
+        situation.support.label if situation.support else "",
+        situation.lamp.label if situation.lamp else "",
+        *(item.label for item in situation.usable if isinstance(item, PowerBank) and situation.bank_wh),
+        *(item.label for item in situation.colour_filters if item.key == situation.colour_filter),
+        glass.label if glass.key != NO_FILTER else "",
+        *_cells_text(view),
+        situation.cards[0].label if situation.cards else "",
+        situation.microphone.label if situation.microphone else "",
+    ]
+    return [words for words in used if words]
+
+
+def _housing_text(housing: Housing) -> str:
+    return f"{housing.label}{f', seals serviced {housing.serviced}' if housing.serviced else ''}"
+
+
+def _cells_text(view: PointView) -> list[str]:
+    left, found = cells_needed(view), []
+    for cell in view.situation.cells:
+        if left > 0:
+            taken = min(left, cell.count)
+            found.append(f"{taken} × {cell.label}")
+            left -= taken
     return found
 
 
 def missing(situation: Situation) -> list[Price]:
     """What the brief counts on and the bag does not have for this camera."""
     found = []
-    carried = situation.brief.carried
+    carried = situation.carried
     has_supports = any(item.kind == "support" for item in situation.bag)
     on_gimbal = any(level.optical for level in situation.device.stabilisation)
-    if carried in SUPPORTED and has_supports and situation.support is None and not (carried == "gimbal" and on_gimbal):
+    fitting = any(isinstance(item, Support) and item.carried == carried for item in situation.usable)
+    if carried in SUPPORTED and has_supports and not fitting and not (carried == "gimbal" and on_gimbal):
         words = f"filmed on a {carried}, but the bag has none that fits {situation.device.name}"
         found.append(Price(label="Support missing", cost=1.0, words=words))
     water = situation.brief.water

@@ -64,6 +64,10 @@ class PointView:
         return RecordingChoice(self.situation, self.landscape.recordings).at(self.point.recording)
 
     @cached_property
+    def _prices(self) -> dict[str, float]:
+        return self.landscape.prices(self.point)
+
+    @cached_property
     def terms(self) -> dict[str, Term]:
         """Every consideration at this point by key; facts are put into words only when told."""
         found = {one.key: self._term(one, lambda: self.block) for one in BLOCK_CONSIDERATIONS}
@@ -81,7 +85,7 @@ class PointView:
             source=consideration.source,
             axis=consideration.axis,
             about=consideration.about,
-            cost=self.landscape.term(consideration.key, self.point),
+            cost=self._prices[consideration.key],
             warn_above=consideration.warn_above,
             tell=lambda: consideration.fact(over()),
         )

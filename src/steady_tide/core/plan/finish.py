@@ -2,9 +2,10 @@
 
 from math import isclose
 
+from steady_tide.core.kit.bag import Lamp, Support
 from steady_tide.core.kit.body import ColourProfile
 from steady_tide.core.kit.settings import Value
-from steady_tide.core.plan.considerations.picture import DIM_EV100
+from steady_tide.core.plan.considerations.table import DIM_EV100
 from steady_tide.core.plan.glasses import NO_FILTER
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.stance import Axis
@@ -117,6 +118,49 @@ def white_balance_values(situation: Situation) -> list[Value]:
     return values
 
 
+def _light_words(situation: Situation) -> str:
+    if situation.lamp is not None:
+        return f"{situation.lamp.label} gives {situation.kelvin:.0f} K"
+    if situation.kelvin != situation.light.kelvin:
+        return f"about {situation.kelvin:.0f} K keeps a night sky cool, and locked it cannot drift"
+    return f"the light is about {situation.kelvin:.0f} K"
+
+
+def weigh_lamp(situation: Situation) -> Weighing:
+    """Lamp: where the brief says that one lights the subject; elsewhere the light stated counts the lamps already."""
+    objections: dict[Value, tuple[Objection, ...]] = {NO_FILTER: ()}
+    water = situation.brief.water
+    lit = water is not None and water.lamp
+    if lit and situation.lamps:
+        objections[NO_FILTER] = (Objection(1.5, "the scene is planned with a lamp on the subject"),)
+    words = "is one thing more to carry" if water is not None else "the light you stated counts your lamps already"
+    for item in situation.usable:
+        if isinstance(item, Lamp):
+            against = [] if lit else [Objection(0.4, words)]
+            if item.condition == "worn":
+                against.append(Objection(0.2, "is worn"))
+            objections[item.key] = tuple(against)
+    praise = "a lamp close to the subject brings the colours back" if lit else words
+    return Weighing(objections, praise, Axis.WATER_COLOUR if water is not None else None)
+
+
+def weigh_support(situation: Situation) -> Weighing:
+    """Support: the one of the bag that carries the way the brief says."""
+    brief = situation.brief
+    objections: dict[Value, tuple[Objection, ...]] = {}
+    matching = [item for item in situation.usable if isinstance(item, Support) and item.carried == brief.carried]
+    way = brief.carried.replace("-", " ")
+    objections[NO_FILTER] = (
+        (Objection(0.5, f"the scene is filmed {way}, and the bag has something for it"),) if matching else ()
+    )
+    for item in situation.usable:
+        if isinstance(item, Support):
+            other = item.carried.replace("-", " ")
+            wrong = Objection(1.0, f"carries like {other}, the scene is filmed {way}")
+            objections[item.key] = () if item in matching else (wrong,)
+    return Weighing(objections, f"carries the way the scene is filmed: {way}")
+
+
 def weigh_white_balance(situation: Situation) -> Weighing:
     """White balance: the Kelvin of the light, locked; automatic behind a colour filter."""
     objections: dict[Value, tuple[Objection, ...]] = {}
@@ -131,14 +175,14 @@ def weigh_white_balance(situation: Situation) -> Weighing:
                 settled = "you cannot know the Kelvin it holds" if locked_wanted else "is one thing more to do"
                 found.append(Objection(0.3, settled))
         else:
-            shift = abs(mired_shift(from_kelvin=situation.light.kelvin, to_kelvin=float(value)))
-            found.append(Objection(shift / 40.0, f"{shift:.0f} mired from the light's {situation.light.kelvin:.0f} K"))
+            shift = abs(mired_shift(from_kelvin=situation.kelvin, to_kelvin=float(value)))
+            found.append(Objection(shift / 40.0, f"{shift:.0f} mired from the light's {situation.kelvin:.0f} K"))
             if filtered:
                 found.append(Objection(1.5, "behind a colour filter automatic follows the depth"))
             elif not locked_wanted:
                 found.append(Objection(0.6, "is one thing more to get wrong"))
         objections[value] = tuple(objection for objection in found if not isclose(objection.cost, 0.0))
-    praise = f"the light is about {situation.light.kelvin:.0f} K"
+    praise = _light_words(situation)
     if filtered:
         praise = "behind a colour filter automatic follows the depth; keep something near in frame"
     elif not locked_wanted:

@@ -53,9 +53,15 @@ EXPOSURE_VALUES: ValueTable[Exposures] = {
 }
 RECORDING_VALUES: ValueTable[Recordings] = {
     Setting.CODEC: lambda situation, rows: ([codec.key for codec in situation.device.codecs], rows.codec),
-    Setting.BIT_DEPTH: lambda situation, rows: (range(13), rows.depth),
-    Setting.BIT_RATE: lambda situation, rows: (range(20_001), rows.mbit_s.astype(np.intp)),
+    Setting.BIT_DEPTH: lambda situation, rows: _numbers(rows.depth),
+    Setting.BIT_RATE: lambda situation, rows: _numbers(rows.mbit_s.astype(np.intp)),
 }
+
+
+def _numbers(column: Ints) -> tuple[Sequence[Value], Ints]:
+    """A column of whole numbers as its own values."""
+    values, codes = np.unique(column, return_inverse=True)
+    return [int(value) for value in values], codes
 
 
 def _code(situation: Situation, iso: NDArray[np.float64]) -> Ints:
@@ -74,10 +80,10 @@ class Columns(Generic[Rows]):
         """Rows that have each value that occurs."""
         if setting not in self._masks:
             values, codes = self._values[setting]
-            by_value: dict[Value, list[int]] = {}
-            for code in np.unique(codes):
-                by_value.setdefault(values[code], []).append(int(code))
-            self._masks[setting] = {value: np.isin(codes, found) for value, found in by_value.items()}
+            numbers: dict[Value, int] = {}
+            numbered = np.array([numbers.setdefault(value, len(numbers)) for value in values])[codes]
+            there = np.bincount(numbered, minlength=len(numbers))
+            self._masks[setting] = {value: numbered == at for value, at in numbers.items() if there[at]}
         return self._masks[setting]
 
     def value_at(self, setting: Setting, row: int) -> Value:

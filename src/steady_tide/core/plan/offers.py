@@ -3,6 +3,7 @@
 from collections.abc import Callable, Iterable, Mapping
 from typing import NamedTuple
 
+from steady_tide.core.kit.bag import Lamp, Support
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.finish import AUTOMATIC, LOCKED_AUTOMATIC, white_balance_values
@@ -23,13 +24,18 @@ def _unique(offered: Iterable[Offer]) -> list[Offer]:
     return list(dict.fromkeys(offered))
 
 
-def _rates(device: Device) -> list[Offer]:
-    rates = sorted({mode.rate for mode in device.modes})
+def _rates(situation: Situation) -> list[Offer]:
+    rates = sorted({mode.rate for mode in situation.modes})
+    if situation.brief.at_intervals:
+        return [Offer(str(rate), f"every {float(1 / rate):g} s") for rate in rates]
     return [Offer(str(rate), f"{rate_text(rate)} fps") for rate in rates]
 
 
-def _shutters(device: Device) -> list[Offer]:
-    fixed = [Offer(str(shutter), f"{shutter_text(shutter)} s") for shutter in sorted(device.shutters, reverse=True)]
+def _shutters(situation: Situation) -> list[Offer]:
+    """Shutters no longer than the longest frame; a lapse keeps them all."""
+    device, longest = situation.device, max(1 / mode.rate for mode in situation.modes)
+    fitting = sorted((shutter for shutter in device.shutters if shutter <= longest), reverse=True)
+    fixed = [Offer(str(shutter), f"{shutter_text(shutter)} s") for shutter in fitting]
     return [*fixed, *([Offer(AUTOMATIC, "automatic")] if device.automatic_shutter else [])]
 
 
@@ -51,34 +57,52 @@ def _iso(end: int) -> Callable[[Situation], list[Offer]]:
     return offered
 
 
+def _things(situation: Situation, kind: type[Lamp | Support]) -> list[Offer]:
+    """Lamps or supports of the bag that may be used, and doing without; nothing where the bag has none."""
+    found = [Offer(item.key, item.label) for item in situation.usable if isinstance(item, kind)]
+    return [Offer(NO_FILTER, "none"), *found] if found else []
+
+
 def _white_balance(situation: Situation) -> list[Offer]:
     words = {AUTOMATIC: "automatic", LOCKED_AUTOMATIC: "automatic, held on the scene"}
     return [Offer(value, words.get(str(value), f"{value} K")) for value in white_balance_values(situation)]
 
 
 _OFFERED: dict[Setting, Callable[[Situation], list[Offer]]] = {
-    Setting.FRAME_SHAPE: lambda s: _unique(Offer(mode.frame_shape, mode.frame_shape) for mode in s.device.modes),
-    Setting.RESOLUTION: lambda s: _unique(Offer(mode.resolution, mode.resolution) for mode in s.device.modes),
-    Setting.FRAME_RATE: lambda s: _rates(s.device),
-    Setting.VIEW: lambda s: [Offer(view.key, view.label) for view in s.device.views],
-    Setting.STABILISATION: lambda s: [Offer(level.key, level.label) for level in s.device.stabilisation],
-    Setting.CODEC: lambda s: [Offer(codec.key, codec.label) for codec in s.device.codecs],
+    Setting.FRAME_SHAPE: lambda s: _unique(Offer(mode.frame_shape, mode.frame_shape) for mode in s.modes),
+    Setting.RESOLUTION: lambda s: _unique(Offer(mode.resolution, mode.resolution) for mode in s.modes),
+    Setting.FRAME_RATE: _rates,
+    Setting.VIEW: lambda s: [
+        Offer(view.key, view.label) for view in s.device.views if any(view.key in mode.views for mode in s.modes)
+    ],
+    Setting.STABILISATION: lambda s: [
+        Offer(level.key, level.label)
+        for level in s.device.stabilisation
+        if any(level.key in mode.stabilisation for mode in s.modes)
+    ],
+    Setting.CODEC: lambda s: [
+        Offer(codec.key, codec.label)
+        for codec in s.device.codecs
+        if any(codec.key in mode.bit_rates for mode in s.modes)
+    ],
     Setting.BIT_DEPTH: lambda s: [
         Offer(depth, f"{depth} bit")
         for depth in sorted({depth for codec in s.device.codecs for depth in codec.bit_depths})
     ],
     Setting.BIT_RATE: lambda s: [
         Offer(rate, f"{rate} Mbit/s")
-        for rate in sorted({rate for mode in s.device.modes for rates in mode.bit_rates.values() for rate in rates})
+        for rate in sorted({rate for mode in s.modes for rates in mode.bit_rates.values() for rate in rates})
     ],
     Setting.APERTURE: lambda s: _apertures(s.device),
-    Setting.SHUTTER: lambda s: _shutters(s.device),
+    Setting.SHUTTER: _shutters,
     Setting.ND_FILTER: lambda s: [Offer(glass.key, glass.label) for glass in s.glasses],
     Setting.ISO_FLOOR: _iso(0),
     Setting.ISO_CEILING: _iso(-1),
     Setting.EXPOSURE_BIAS: lambda s: [Offer(bias, signed(bias)) for bias in s.device.exposure_biases],
     Setting.COLOUR_PROFILE: lambda s: [Offer(profile.key, profile.label) for profile in s.device.profiles],
     Setting.WHITE_BALANCE: _white_balance,
+    Setting.LAMP: lambda s: _things(s, Lamp),
+    Setting.SUPPORT: lambda s: _things(s, Support),
     Setting.COLOUR_FILTER: lambda s: [
         Offer(NO_FILTER, "none"),
         *(Offer(f.key, f.label) for f in s.colour_filters),
@@ -88,6 +112,13 @@ _OFFERED: dict[Setting, Callable[[Situation], list[Offer]]] = {
 
 def offers(situation: Situation, setting: Setting) -> list[Offer]:
     """Every value the device and the bag offer for a setting, in the order they are offered."""
+    kept: dict[Setting, list[Offer]] = situation.remembered
+    if setting not in kept:
+        kept[setting] = _offers(situation, setting)
+    return kept[setting]
+
+
+def _offers(situation: Situation, setting: Setting) -> list[Offer]:
     if setting in _OFFERED:
         return _OFFERED[setting](situation)
     unit = SETTINGS[setting].unit

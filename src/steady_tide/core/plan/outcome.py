@@ -10,11 +10,13 @@ from steady_tide.core.exposure.reach import ExposureSet, LedgerLine, Mark, Toler
 from steady_tide.core.image.budget import gb_per_hour
 from steady_tide.core.image.noise import SHADOW_STOPS, light_for_snr
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.lapse.interval import film_seconds, frames_in
 from steady_tide.core.motion.blur import longest_useful_shutter
+from steady_tide.core.plan.block import Block
 from steady_tide.core.plan.considerations.exposure import target_shutter_s
-from steady_tide.core.plan.considerations.motion import SMEAR_LIMIT_SHARE
+from steady_tide.core.plan.considerations.motion import SMEAR_LIMIT_SHARE, trail_px
 from steady_tide.core.plan.considerations.picture import battery_minutes
-from steady_tide.core.plan.considerations.recording import spent_bits
+from steady_tide.core.plan.considerations.recording import spent_bits, written_mbit_s
 from steady_tide.core.plan.considerations.table import one
 from steady_tide.core.plan.explain import PointView
 from steady_tide.core.plan.plan import (
@@ -64,7 +66,11 @@ def reach_part(view: PointView) -> ReachPart:
         photosites=one(block.photosites),
         sensor=block.lens.sensor,
     )
-    matters = block.situation.stance.filtering != "bare-lens" and not block.situation.brief.frozen
+    matters = (
+        not block.situation.brief.at_intervals
+        and block.situation.stance.filtering != "bare-lens"
+        and not block.situation.brief.frozen
+    )
     runaway = target_shutter_s(block) / 2**RUNAWAY_STOPS if matters else None
     found = reach(settings, tolerance=Tolerance(), noise_limit_ev100=noise_limit, shutter_runaway_s=runaway)
     return ReachPart(
@@ -138,7 +144,7 @@ def figures(view: PointView) -> list[Figure]:
     snr = one(block.snr(block.situation.aim_ev100, block.aim))
     shadow = one(block.snr(block.situation.aim_ev100 - SHADOW_STOPS, block.aim))
     bits = one(np.asarray(spent_bits(recording)))
-    hourly = one(np.asarray(gb_per_hour(recording.rows.mbit_s)))
+    hourly = one(np.asarray(gb_per_hour(written_mbit_s(recording))))
     rows = [
         ("angle", "Shutter angle", angle, "°", f"{angle:.0f}", "360 · frame rate · shutter"),
         (
@@ -181,7 +187,7 @@ def figures(view: PointView) -> list[Figure]:
             f"{shadow:.0f}",
             "EMVA 1288, three stops under mid grey",
         ),
-        ("slow", "Slow motion", block.slow_factor, "×", f"{block.slow_factor:.3g}", "recorded rate over timeline rate"),
+        ("slow", "Speeded up" if brief.at_intervals else "Slow motion", *_pace(block)),
         (
             "pixels",
             "Pixels over need",
@@ -191,7 +197,7 @@ def figures(view: PointView) -> list[Figure]:
             "after stabilisation crop, worst delivery shape",
         ),
         ("bits", "Bits per pixel", bits, "", f"{bits:.3f}", "bit rate / (width · height · frame rate)"),
-        ("gb-hour", "Card use", hourly, "GB/h", f"{hourly:.0f}", "0.45 · Mbit/s"),
+        ("gb-hour", "Card use", hourly, "GB/h", f"{hourly:.3g}", "0.45 · Mbit/s"),
         (
             "battery",
             "A cell lasts",
@@ -201,6 +207,7 @@ def figures(view: PointView) -> list[Figure]:
             "Wh in this cold / W of mode and stabilisation",
         ),
     ]
+    rows += lapse_rows(view)
     if one(block.smear_rad_s) > 0:
         limit = SMEAR_LIMIT_SHARE * brief.delivery.long_side_px
         useful = longest_useful_shutter(limit_px=limit, rate_rad_s=one(block.smear_rad_s), focal_px=one(block.focal_px))
@@ -217,9 +224,34 @@ def figures(view: PointView) -> list[Figure]:
         )
         how = f"|sinc(2f·t)| at {brief.mains_hz} Hz, beating at {beat:.0f} Hz; {advice}"
         rows.append(("flicker", "Lamp ripple left", 100 * kept, "%", f"{100 * kept:.0f}", how))
+    if brief.at_intervals:
+        rows = [row for row in rows if row[0] not in ("angle", "subject", "jitter")]
     return [
         Figure(key=k, label=label, value=value, unit=unit, text=text, how=how)
         for k, label, value, unit, text, how in rows
+    ]
+
+
+def _pace(block: Block) -> tuple[float, str, str, str]:
+    if block.situation.brief.at_intervals:
+        faster = 1.0 / block.slow_factor
+        return faster, "×", f"{faster:.0f}", "timeline rate times interval"
+    return block.slow_factor, "×", f"{block.slow_factor:.3g}", "recorded rate over timeline rate"
+
+
+def lapse_rows(view: PointView) -> list[tuple[str, str, float, str, str, str]]:
+    """Figures of interval shooting: frames, seconds of film, trails of stars."""
+    block, brief = view.block, view.block.situation.brief
+    if not brief.at_intervals or brief.lapse is None:
+        return []
+    interval, shutter = float(1 / block.rate), one(block.aim.shutter_s)
+    count = frames_in(seconds=3600.0 * brief.lapse.hours, shutter_s=shutter, interval_s=interval)
+    seconds = film_seconds(frames=count, timeline_rate=float(brief.delivery.timeline_rate))
+    trail = one(trail_px(block))
+    return [
+        ("frames", "Frames", float(count), "", f"{count}", "floor((time - shutter) / interval) + 1"),
+        ("film", "Film", seconds, "s", f"{seconds:.0f}", "frames over timeline rate"),
+        ("trail", "Star trail", trail, "px", f"{trail:.1f}", "15.041″/s · shutter · focal length, on the equator"),
     ]
 
 
@@ -241,7 +273,7 @@ def cautions(situation: Situation) -> list[str]:
             "This computes light, not gas or decompression."
         )
         found.append("Do not touch or chase wildlife.")
-    if brief.carried in ("riding", "helmet-on-snow") or (brief.scenario == "motion" and not brief.water):
+    if situation.carried in ("riding", "helmet-on-snow") or (brief.scenario == "motion" and not brief.water):
         found.append(
             "Set up while standing still; do not touch the camera in motion. The rules of road, water and slope apply."
         )
@@ -249,7 +281,7 @@ def cautions(situation: Situation) -> list[str]:
         found.append("Local aviation rules set height, distance and night flying. Keep sight of the aircraft.")
     if brief.scenario == "product":
         found.append("Keep mains power away from liquids; lamps and glass get hot.")
-    if brief.carried == "walking":
+    if situation.carried == "walking" or brief.scenario == "talking":
         found.append("Walking backwards or at an edge: take a second person as a spotter.")
     if situation.light.lamps and brief.scenario == "low-light":
         found.append("Fast flashing light can trigger seizures: warn people present.")
@@ -258,18 +290,29 @@ def cautions(situation: Situation) -> list[str]:
     return found
 
 
+def _shake_source(situation: Situation) -> str:
+    support = situation.support
+    if support is not None and support.shake_deg_per_s is not None:
+        return f"as you noted for {support.label}"
+    return "is assumed, not measured"
+
+
 def told_assumptions(situation: Situation) -> list[str]:
     """What the numbers rest on without having been measured."""
     light = situation.light
     told = [
-        f"Shake of {situation.shake_deg_per_s:g}°/s ({situation.brief.carried}) is assumed, not measured.",
+        f"Shake of {situation.shake_deg_per_s:g}°/s ({situation.carried}) {_shake_source(situation)}.",
         f"The light is taken as {light.ev100:.1f} EV ± {light.uncertainty_stops:.1f} ({light.source}).",
         "Weights that trade one fault against another are assumed practice.",
     ]
     if situation.brief.water:
-        told.append("Water is a named light for now: its colours are not yet computed by wavelength.")
-    if situation.colour_filter != "none":
-        told.append("The colour filter's loss is nominal.")
+        told.append("Under water the light is a named one for now; only filters and lamps are computed by wavelength.")
+    if situation.lamp is not None:
+        told.append(
+            f"{situation.lamp.label} is taken to light the subject from beside the lens, through the water twice."
+        )
+    if situation.weights:
+        told.append("Some of the weights are your own numbers.")
     if situation.device.meters_bright_stops:
         told.append(f"Its meter is assumed to expose {situation.device.meters_bright_stops:g} stops bright.")
     return told

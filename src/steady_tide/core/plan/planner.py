@@ -1,8 +1,9 @@
 """The planner: from brief, stance, device and bag to a plan, or to a conflict in words."""
 
 import hashlib
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
+from typing import Final
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem
@@ -16,7 +17,9 @@ from steady_tide.core.plan.considerations.picture import battery_minutes
 from steady_tide.core.plan.considerations.table import one
 from steady_tide.core.plan.explain import SEARCHED, Explainer
 from steady_tide.core.plan.feasibility import feasible, smallest_clash
-from steady_tide.core.plan.finish import weigh_bias, weigh_colour_filter, weigh_white_balance
+from steady_tide.core.plan.finish import weigh_bias, weigh_colour_filter, weigh_lamp, weigh_support, weigh_white_balance
+from steady_tide.core.plan.glasses import NO_FILTER
+from steady_tide.core.plan.offers import offers
 from steady_tide.core.plan.outcome import (
     cautions,
     figures,
@@ -32,6 +35,7 @@ from steady_tide.core.plan.rules import RULES, Solved
 from steady_tide.core.plan.search import Landscape, Point
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.stance import Stance
+from steady_tide.core.plan.weighing import Weighing
 
 
 def plan_scene(
@@ -41,15 +45,17 @@ def plan_scene(
     stance: Stance,
     bag: Sequence[BagItem] = (),
     pins: Mapping[str, object] | None = None,
+    weights: Mapping[str, float] | None = None,
 ) -> Plan | Conflict:
     """Plan one scene on one device.
 
-    pins: setting name to value, hard limits. The same inputs give the same plan, always.
+    pins: setting name to value, hard limits. weights: own weights of considerations by key.
+    The same inputs give the same plan, always.
     Raises BadInput for pins that name no setting or an impossible value. Returns a Conflict
     when the device cannot satisfy the pins together.
     """
     wished = read_pins(pins or {})
-    found = _landscape(brief, device, stance, bag, wished)
+    found = _landscape(brief, device, stance, bag, wished, weights)
     if isinstance(found, Conflict):
         return found
     if smallest := _clash(found):
@@ -59,27 +65,69 @@ def plan_scene(
     return written(found, point)
 
 
-def landscape_of(brief: Brief, device: Device, *, stance: Stance, bag: Sequence[BagItem]) -> Landscape:
-    """Every cost of a scene without pins. Raises BadInput where the device must not go there."""
-    found = _landscape(brief, device, stance, bag, {})
-    assert isinstance(found, Landscape), "without pins there is no conflict"
-    return found
+def landscape_of(
+    brief: Brief,
+    device: Device,
+    *,
+    stance: Stance,
+    bag: Sequence[BagItem],
+    pins: Mapping[str, object] | None = None,
+    weights: Mapping[str, float] | None = None,
+) -> Landscape | None:
+    """Every cost of a scene; None where pins cannot be had. Raises BadInput where the device must not go there."""
+    found = _landscape(brief, device, stance, bag, read_pins(pins or {}), weights)
+    return None if isinstance(found, Conflict) or _clash(found) else found
 
 
 def _landscape(
-    brief: Brief, device: Device, stance: Stance, bag: Sequence[BagItem], wished: Mapping[Setting, Value]
+    brief: Brief,
+    device: Device,
+    stance: Stance,
+    bag: Sequence[BagItem],
+    wished: Mapping[Setting, Value],
+    weights: Mapping[str, float] | None,
 ) -> Landscape | Conflict:
-    situation = Situation(brief, stance, device, tuple(bag))
+    situation = Situation(brief, _stance_for(brief, stance), device, tuple(bag), weights=weights or {})
     _refuse_unfit_place(situation)
     matched, wrong = match_pins(situation, wished)
     if wrong:
         return not_offered(situation, wrong[0])
-    colour = matched.get(Setting.COLOUR_FILTER, weigh_colour_filter(situation).best())
-    return Landscape(replace(situation, colour_filter=str(colour)), matched)
+    for setting, weigh, fit in FITTED:
+        if setting in matched or offers(situation, setting):
+            value = matched.get(setting, weigh(situation).best())
+            situation = fit(situation, str(value))
+    return Landscape(situation, matched)
+
+
+Fit = Callable[[Situation, str], Situation]
+FITTED: Final[tuple[tuple[Setting, Callable[[Situation], Weighing], Fit], ...]] = (
+    (Setting.LAMP, weigh_lamp, lambda situation, key: replace(situation, lamp_key=key)),
+    (Setting.SUPPORT, weigh_support, lambda situation, key: replace(situation, support_key=key)),
+    (Setting.COLOUR_FILTER, weigh_colour_filter, lambda situation, key: replace(situation, colour_filter=key)),
+)
+"""What is fitted by hand before anything is searched, in this order: setting, its weighing, how it is fitted."""
+
+
+def _stance_for(brief: Brief, stance: Stance) -> Stance:
+    """The stance, with the finish the brief states for this film winning over it."""
+    if brief.delivery.graded is None:
+        return stance
+    finish = "grade" if brief.delivery.graded else "straight"
+    return (
+        stance if (stance.finish == "grade") == brief.delivery.graded else stance.model_copy(update={"finish": finish})
+    )
 
 
 def _refuse_unfit_place(situation: Situation) -> None:
     water, device = situation.brief.water, situation.device
+    if situation.brief.scenario == "lapse":
+        if situation.brief.lapse is None:
+            raise BadInput([Problem(("lapse",), "say at what interval, and for how many hours")])
+        if not situation.modes:
+            words = f"{device.name} takes no frames at intervals; take a camera with a lapse mode"
+            raise BadInput([Problem(("scenario",), words)])
+    elif not situation.modes:
+        raise BadInput([Problem(("scenario",), f"{device.name} records no video, only frames at intervals")])
     if situation.brief.scenario == "underwater" and water is None:
         raise BadInput([Problem(("water",), "say how deep and in what water")])
     if water is None:
@@ -135,7 +183,7 @@ def _decisions(explainer: Explainer, point: Point) -> list[Decision]:
     made = {setting: explainer.searched(setting, values[setting]) for setting in SEARCHED if setting in values}
     weighings = {
         Setting.EXPOSURE_BIAS: weigh_bias(situation, explainer.view.profile),
-        Setting.COLOUR_FILTER: weigh_colour_filter(situation),
+        **{setting: weigh(situation) for setting, weigh, _ in FITTED if offers(situation, setting)},
         Setting.WHITE_BALANCE: weigh_white_balance(situation),
     }
     solved = _solved(explainer)
@@ -147,6 +195,8 @@ def _decisions(explainer: Explainer, point: Point) -> list[Decision]:
     chosen: dict[Setting, Value] = {
         Setting.EXPOSURE_BIAS: situation.bias_stops,
         Setting.COLOUR_FILTER: situation.colour_filter,
+        Setting.LAMP: situation.lamp_key or NO_FILTER,
+        Setting.SUPPORT: situation.support_key or NO_FILTER,
     }
     for setting, weighing in weighings.items():
         value = landscape.pins.get(setting, chosen.get(setting, weighing.best()))

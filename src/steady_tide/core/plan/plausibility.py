@@ -11,6 +11,8 @@ from steady_tide.core.kit.recording import Mode
 LEAST_BITS: Final = 0.02
 MOST_BITS: Final = 6.0
 """Bits per pixel of plain H.264's worth outside which a rate is probably a slip. **Assumed**."""
+PLAYED_RATE: Final = 25.0
+"""Frames a second at which a lapse video is taken to play. **Assumed**."""
 MOST_SENSOR_MM: Final = 40.0
 ENLARGED: Final = 1.05
 """A frame wider than the photosites it is read from by more than this is enlarged. **Assumed**."""
@@ -31,7 +33,7 @@ def warnings(device: Device) -> Iterator[Problem]:
             yield Problem(("stabilisation", index, "crop"), text)
     for index, mode in enumerate(device.modes):
         yield from _mode_warnings(device, index, mode)
-    draws = [mode.draw_w for mode in device.modes]
+    draws = [mode.draw_w for mode in device.modes if mode.kind == "video"] or [1.0]
     if max(draws) > HARDEST_DRAW_SPREAD * min(draws):
         text = f"draws from {min(draws):g} to {max(draws):g} W; check the units"
         yield Problem(("modes",), text)
@@ -39,9 +41,10 @@ def warnings(device: Device) -> Iterator[Problem]:
 
 def _mode_warnings(device: Device, index: int, mode: Mode) -> Iterator[Problem]:
     codecs = {codec.key: codec for codec in device.codecs}
-    for key, rates in mode.bit_rates.items():
+    for key, rates in mode.bit_rates.items() if mode.still_mb is None else ():
         for rate in rates:
-            spent = bits_per_pixel(mbit_s=rate, width_px=mode.width_px, height_px=mode.height_px, rate=float(mode.rate))
+            played = PLAYED_RATE if mode.kind == "lapse" else float(mode.rate)
+            spent = bits_per_pixel(mbit_s=rate, width_px=mode.width_px, height_px=mode.height_px, rate=played)
             worth = float(spent) * codecs[key].efficiency if key in codecs else float(spent)
             if not LEAST_BITS <= worth <= MOST_BITS:
                 text = f"{rate} Mbit/s is {float(spent):.3f} bits per pixel in {mode.resolution} at {mode.rate}"

@@ -35,6 +35,12 @@ def _against(cost: float, words: str) -> tuple[Objection, ...]:
 
 def _sharpening(solved: Solved, values: list[Value]) -> Weighing:
     finish = solved.situation.stance.finish
+    lapse = solved.situation.brief.lapse
+    if solved.situation.brief.at_intervals and lapse is not None and lapse.stars:
+        soft = _against(0.3, "leaves faint stars soft")
+        return weigh(
+            values, "the one place for it: stars on a tripod", {"low": soft, "medium": _against(0.1, "softer")}
+        )
     high = _against(1.5, "cannot be undone, and rings at edges")
     if finish == "straight":
         low = _against(0.4, "looks soft without grading")
@@ -45,15 +51,29 @@ def _sharpening(solved: Solved, values: list[Value]) -> Weighing:
 
 def _exposure_lock(solved: Solved, values: list[Value]) -> Weighing:
     floats = solved.iso_floats or solved.shutter_floats
-    if floats and not solved.light_moves and solved.situation.brief.carried in ("tripod", "gimbal", "tray"):
+    if floats and not solved.light_moves and solved.situation.carried in ("tripod", "gimbal", "tray"):
         off = _against(0.4, "the picture may pump although the light stays; lock on mid grey before the take")
         return weigh(values, "the light stays: lock before the take on a mid-grey spot", {"off": off})
     reason = "the light moves; a lock would leave it behind" if floats else "everything is fixed already"
     return weigh(values, reason, {"on": _against(0.5, reason)})
 
 
+def _metering(solved: Solved, values: list[Value]) -> Weighing:
+    brief, light = solved.situation.brief, solved.situation.light
+    if brief.scenario == "product":
+        wanted, words = "spot", "meter the product itself, not the black around it"
+    elif brief.scenario == "talking":
+        wanted, words = "spot", "meter the face, not the sky behind it"
+    elif brief.scenario == "low-light" or light.contrast_stops >= 3.5:
+        wanted, words = "spot", "meter mid grey beside the lamps: they may burn out"
+    else:
+        wanted, words = "average", "the whole frame is near mid grey"
+    other = _against(0.3, f"{words}")
+    return weigh(values, words, {str(value): other for value in values if value != wanted})
+
+
 def _focus_lock(solved: Solved, values: list[Value]) -> Weighing:
-    if solved.situation.brief.scenario in ("product", "low-light"):
+    if solved.situation.brief.scenario in ("product", "low-light", "lapse"):
         return weigh(values, "the distance stays: lock before the take", {"off": _against(0.6, "may hunt in the shot")})
     return weigh(values, "the distance changes", {"on": _against(0.5, "leaves a moving subject soft")})
 
@@ -80,7 +100,7 @@ def _wind_reduction(solved: Solved, values: list[Value]) -> Weighing:
     brief = solved.situation.brief
     if not brief.sound_used:
         return weigh(values, "the sound is not used", {"on": _against(0.1, "changes nothing you use")})
-    if brief.windy or brief.carried in ("riding", "helmet-on-snow"):
+    if brief.windy or solved.situation.carried in ("riding", "helmet-on-snow"):
         off = _against(1.0, "wind covers everything")
         return weigh(
             values,
@@ -120,7 +140,7 @@ def _microphone(solved: Solved, values: list[Value]) -> Weighing:
 
 def _pre_record(solved: Solved, values: list[Value]) -> Weighing:
     brief = solved.situation.brief
-    wanted = not brief.repeatable and solved.battery_minutes > brief.minutes * 0.8
+    wanted = not brief.repeatable and solved.battery_minutes > brief.running_minutes * 0.8
     objections: dict[str, tuple[Objection, ...]] = {}
     for value in values:
         seconds = float(value)
@@ -136,7 +156,7 @@ def _pre_record(solved: Solved, values: list[Value]) -> Weighing:
 
 
 def _position_logging(solved: Solved, values: list[Value]) -> Weighing:
-    short = solved.battery_minutes < solved.situation.brief.minutes * 1.5 or solved.situation.brief.water
+    short = solved.battery_minutes < solved.situation.brief.running_minutes * 1.5 or solved.situation.brief.water
     words = "finds nothing under water" if solved.situation.brief.water else "costs battery"
     return weigh(values, "saves battery", {"on": _against(0.3 if short else 0.1, words)})
 
@@ -151,7 +171,7 @@ def _beeps(solved: Solved, values: list[Value]) -> Weighing:
 
 def _screen_lock(solved: Solved, values: list[Value]) -> Weighing:
     brief = solved.situation.brief
-    if brief.water or brief.carried in ("riding", "helmet-on-snow") or not brief.repeatable:
+    if brief.water or solved.situation.carried in ("riding", "helmet-on-snow") or not brief.repeatable:
         return weigh(
             values,
             "water, gloves or a strap touch the screen",
@@ -167,7 +187,10 @@ def _orientation_lock(solved: Solved, values: list[Value]) -> Weighing:
 
 
 def _front_screen(solved: Solved, values: list[Value]) -> Weighing:
-    short = solved.battery_minutes < solved.situation.brief.minutes * 1.5
+    if solved.situation.brief.scenario == "talking":
+        blind = _against(0.6, "you cannot see whether you are in the frame")
+        return weigh(values, "shows you the real frame", {"off": blind, "status": _against(0.4, "shows no picture")})
+    short = solved.battery_minutes < solved.situation.brief.running_minutes * 1.5
     status = _against(0.2 if short else 0.0, "costs battery")
     off = _against(0.0 if short else 0.1, "hides whether it records")
     return weigh(
@@ -177,18 +200,40 @@ def _front_screen(solved: Solved, values: list[Value]) -> Weighing:
     )
 
 
-def _shortcut_corners(solved: Solved, values: list[Value]) -> Weighing:
+CORNER_WORDS = {
+    "rate": "rate", "shutter": "shutter", "iso": "ISO", "steady": "steady", "view": "view", "bias": "bias",
+    "white": "white point", "timer": "timer", "look": "look back",
+}  # fmt: skip
+"""Words that name a value on a shortcut corner, within an offered combination."""
+
+
+def likely_changes(solved: Solved) -> list[str]:
+    """The values this scene is most likely to need in a hurry, first the likeliest; keys of CORNER_WORDS."""
     brief = solved.situation.brief
-    wanted = "shutter" if brief.scenario in ("low-light", "product") or solved.light_moves else "rate, shutter"
-    if brief.scenario == "motion" and not solved.light_moves:
-        wanted = "steady, view"
-    objections = {
-        str(value): _against(
-            0.0 if str(value).startswith(wanted) else 0.3, "these are not the ones this scene may need"
-        )
-        for value in values
-    }
-    return weigh(values, "the four values this scene is most likely to need", objections)
+    found: list[str] = []
+    if solved.light_moves:
+        found += ["shutter", "iso", "bias"]
+    if brief.scenario in ("low-light", "product", "lapse"):
+        found += ["shutter", "iso", "white"]
+    if brief.water is not None:
+        found += ["rate", "white", "iso"]
+    if not brief.repeatable:
+        found += ["look"]
+    if brief.scenario in ("motion", "drone"):
+        found += ["rate", "view", "steady"]
+    if brief.scenario == "talking":
+        found += ["view", "steady", "bias", "timer"]
+    return list(dict.fromkeys([*found, "rate", "view", "shutter", "steady"]))[:4]
+
+
+def _shortcut_corners(solved: Solved, values: list[Value]) -> Weighing:
+    wanted = likely_changes(solved)
+    objections: dict[str, tuple[Objection, ...]] = {}
+    for value in values:
+        missing = [CORNER_WORDS[name] for name in wanted if CORNER_WORDS[name].lower() not in str(value).lower()]
+        objections[str(value)] = _against(0.15 * len(missing), f"has no corner for {', '.join(missing)}")
+    told = ", ".join(CORNER_WORDS[name] for name in wanted)
+    return weigh(values, f"the four this scene is most likely to need: {told}", objections)
 
 
 def _left_alone(words: str, first: str) -> Rule:
@@ -203,6 +248,7 @@ def _left_alone(words: str, first: str) -> Rule:
 
 RULES: dict[Setting, Rule] = {
     Setting.EXPOSURE_LOCK: _exposure_lock,
+    Setting.METERING: _metering,
     Setting.FOCUS_LOCK: _focus_lock,
     Setting.SHARPENING: _sharpening,
     Setting.HIGH_DYNAMIC_RANGE: _high_dynamic_range,

@@ -6,7 +6,7 @@ frames × exposures, once for each distinct pair of shutter and loss.
 """
 
 from dataclasses import dataclass, replace
-from functools import cached_property, lru_cache
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,6 +18,7 @@ from steady_tide.core.plan.considerations import recording as recording_room
 from steady_tide.core.plan.considerations.recording import RecordingChoice
 from steady_tide.core.plan.finish import weigh_bias, weigh_profile
 from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING_VALUES, Columns
+from steady_tide.core.plan.memory import remembered
 from steady_tide.core.plan.pins import Pins
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.space import (
@@ -101,9 +102,9 @@ class Landscape:
         self.situation = situation
         self.pins = pins
         device = situation.device
-        self.frames: Frames = enumerate_frames(device)
+        self.frames: Frames = enumerate_frames(device, kind=situation.kind)
         self.exposures = enumerate_exposures(situation)
-        self.recordings: Recordings = enumerate_recordings(device)
+        self.recordings: Recordings = enumerate_recordings(device, kind=situation.kind)
         self.frame_columns = Columns(situation, self.frames, FRAME_VALUES)
         self.exposure_columns = Columns(situation, self.exposures, EXPOSURE_VALUES)
         self.recording_columns = Columns(situation, self.recordings, RECORDING_VALUES)
@@ -120,7 +121,7 @@ class Landscape:
         profile = self.situation.device.profiles[index]
         return self.profile_weighing.cost(profile.key) + self.bias_weighings[index].cost(self._biases[index])
 
-    @lru_cache  # noqa: B019 - the landscape lives as long as one plan is made
+    @remembered
     def situation_for(self, index: int) -> Situation:
         """The situation with the bias of a profile."""
         return replace(self.situation, bias_stops=self._biases[index])
@@ -148,12 +149,13 @@ class Landscape:
             total = total + price
         return total
 
-    def term(self, key: str, point: Point) -> float:
-        """Price of one consideration in a whole set."""
-        if key in self.recording_terms:
-            return float(self.recording_terms[key][point.recording])
+    def prices(self, point: Point) -> dict[str, float]:
+        """Price of every consideration in a whole set."""
         costs, row = self._block_of(point.profile, point.frame)
-        return costs.term(key, row, int(np.searchsorted(costs.columns, point.exposure)))
+        column = int(np.searchsorted(costs.columns, point.exposure))
+        found = {key: costs.term(key, row, column) for key in costs.terms}
+        found |= {key: float(price[point.recording]) for key, price in self.recording_terms.items()}
+        return found
 
     @cached_property
     def _profile_in_mode(self) -> Bools:
@@ -217,17 +219,20 @@ class Landscape:
         every = enumerate(self.situation.device.profiles)
         return [index for index, profile in every if pinned is None or profile.key == pinned]
 
+    @remembered
     def by_frame(self, index: int, setting: Setting | None) -> Floats:
         """Total cost of the best set of each frame (K,), with the pin on `setting` left out."""
         allowed = self.frame_columns.allowed(self.pins, without=setting)
         total = self.best(index).of_frame + self.recording_best(index)[self.frames.mode]
         return np.where(allowed, total, np.inf) + self.finish_cost(index)
 
+    @remembered
     def by_exposure(self, index: int, setting: Setting | None) -> Floats:
         """Total cost of the best set of each exposure (O,), with the pin on `setting` left out."""
         allowed = self.exposure_columns.allowed(self.pins, without=setting)
         return np.where(allowed, self.best(index).of_exposure, np.inf) + self.finish_cost(index)
 
+    @remembered
     def by_recording(self, index: int, setting: Setting | None) -> Floats:
         """Total cost of the best set of each recording (R,), with the pin on `setting` left out."""
         allowed = self.recording_columns.allowed(self.pins, without=setting) & self.recordable(index)
@@ -237,6 +242,7 @@ class Landscape:
         total = self.recording_cost + least[self.recordings.mode]
         return np.where(allowed, total, np.inf) + self.finish_cost(index)
 
+    @remembered
     def least(self, index: int) -> float:
         """Total cost of the best set with this profile."""
         return float(np.min(self.by_frame(index, None)))
@@ -318,7 +324,7 @@ class Landscape:
         allowed &= self.recordings.mode == self.frames.mode[frame]
         return int(np.argmin(np.where(allowed, self.recording_cost, np.inf)))
 
-    @lru_cache  # noqa: B019 - the landscape lives as long as one plan is made
+    @remembered
     def _block_of(self, index: int, frame: int) -> tuple[BlockCosts, int]:
         for costs in self._block_costs(index):
             at = np.flatnonzero(costs.rows == frame)

@@ -1,12 +1,16 @@
 """One planning problem: brief, stance, device and bag, with the light worked out."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from fractions import Fraction
 from functools import cached_property
+from typing import Any, Literal
 
 from steady_tide.core.endurance.cells import usable_share
 from steady_tide.core.endurance.heat import Body, body_of
 from steady_tide.core.kit.bag import (
     BagItem,
+    Carried,
     Cell,
     ColourFilter,
     Housing,
@@ -14,11 +18,15 @@ from steady_tide.core.kit.bag import (
     MemoryCard,
     Microphone,
     NdFilter,
+    PowerBank,
     Support,
 )
 from steady_tide.core.kit.body import Battery
 from steady_tide.core.kit.device import Device
+from steady_tide.core.kit.recording import Mode
+from steady_tide.core.lapse.interval import WRITE_GAP_S, longest_shutter
 from steady_tide.core.light.glass import loss_stops, transmission
+from steady_tide.core.light.lamps import lamp_lux, lux_at_1_m
 from steady_tide.core.light.level import LightLevel, level
 from steady_tide.core.light.spectra import DAYLIGHT
 from steady_tide.core.light.water import daylight_under
@@ -27,11 +35,15 @@ from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.compatibility import Compatibility, compatibility
 from steady_tide.core.plan.glasses import NO_FILTER, Glass, glasses_of
 from steady_tide.core.plan.stance import ISO_LIMIT, Stance
+from steady_tide.core.quantities import ev100_from_lux, lux_from_ev100
 
 PORT_LOSS_STOPS = {"bare": 0.0, "flat": 0.1, "dome": 0.1}
 """**Assumed** loss in the window of a housing [stops]."""
 WATER_TYPE = {"blue": "IB", "green": "3C", "murky": "7C"}
 """Jerlov type that stands for a named water, for the cost of colour filters. **Assumed**."""
+NIGHT_EV100 = 0.0
+NIGHT_KELVIN = 3800.0
+"""Kelvin that gives a night sky its cool look, by practice 3200 to 4000."""
 MOVING = ("walking", "riding", "helmet-on-snow", "gimbal")
 
 
@@ -45,33 +57,98 @@ class Situation:
     bag: tuple[BagItem, ...]
     bias_stops: float = 0.0
     colour_filter: str = NO_FILTER
+    lamp_key: str | None = None
+    support_key: str | None = None
+    weights: Mapping[str, float] = field(default_factory=dict)
+    """Own weights of considerations by key, where the account changed them."""
+
+    @cached_property
+    def remembered(self) -> dict[Any, Any]:
+        """What was worked out from this situation once; see `offers`."""
+        return {}
+
+    @property
+    def kind(self) -> Literal["video", "lapse"]:
+        """Which modes are in play."""
+        return "lapse" if self.brief.at_intervals else "video"
+
+    @cached_property
+    def modes(self) -> tuple[Mode, ...]:
+        """The modes in play."""
+        return tuple(mode for mode in self.device.modes if mode.kind == self.kind)
 
     @cached_property
     def light(self) -> LightLevel:
         """The light on the subject."""
         return level(self.brief.light)
 
-    @property
-    def aim_ev100(self) -> float:
-        """The light the set is aimed at [EV at ISO 100]."""
-        return self.light.ev100
+    @cached_property
+    def lamp(self) -> Lamp | None:
+        """The lamp of the bag that lights the subject under water, where the brief says that one does."""
+        if self.brief.water is None:
+            return None
+        wanted = self.lamp_key if self.lamp_key is not None else self._first_lamp()
+        return next((item for item in self.usable if isinstance(item, Lamp) and item.key == wanted), None)
 
-    @property
+    def _first_lamp(self) -> str:
+        return self.lamps[0].key if self.lamps else NO_FILTER
+
+    def _with_lamp(self, ev100: float) -> float:
+        """Light of the surroundings [EV at ISO 100] and the lamp's together."""
+        if self.lamp is None or self.brief.water is None:
+            return ev100
+        lamp = self.lamp
+        at_1_m = lamp.lux_at_1_m or lux_at_1_m(lumens=lamp.lumens or 1.0, beam_deg=lamp.beam_deg or 360.0)
+        kind = WATER_TYPE[self.brief.water.colour]
+        added = lamp_lux(at_1_m=at_1_m, distance_m=self.brief.subject_distance_m, kind=kind)
+        return float(ev100_from_lux(float(lux_from_ev100(ev100)) + added))
+
+    @cached_property
+    def aim_ev100(self) -> float:
+        """The light the set is aimed at [EV at ISO 100], a lamp under water counted in."""
+        return self._with_lamp(self.light.ev100)
+
+    @cached_property
     def dark_ev100(self) -> float:
         """The darkest light expected in the take."""
-        return self.light.ev100 - self.brief.falls_stops
+        return self._with_lamp(self.light.ev100 - self.brief.falls_stops)
 
-    @property
+    @cached_property
     def bright_ev100(self) -> float:
         """The brightest light expected in the take."""
-        return self.light.ev100 + self.brief.rises_stops
+        return self._with_lamp(self.light.ev100 + self.brief.rises_stops)
+
+    @property
+    def kelvin(self) -> float:
+        """The colour temperature to balance for [K]: the lamp's under water, else the light's; cool for a night sky."""
+        if self.lamp is not None:
+            return float(min(self.lamp.kelvins, key=lambda kelvin: abs(kelvin - 5600)))
+        if self.brief.at_intervals and not self.light.lamps and self.light.ev100 < NIGHT_EV100:
+            return NIGHT_KELVIN
+        return self.light.kelvin
+
+    def longest_shutter_s(self, rate: Fraction) -> float:
+        """The longest shutter at a rate [s]: the frame; at intervals it leaves time to write."""
+        frame = float(1 / rate)
+        if not self.brief.at_intervals:
+            return frame
+        return longest_shutter(interval_s=frame) if frame > 2 * WRITE_GAP_S else frame / 2.0
+
+    @property
+    def carried(self) -> Carried:
+        """How the camera is carried: as the support gives it, else as the brief says."""
+        if self.support_key is not None and self.support is not None:
+            return self.support.carried
+        return self.brief.carried
 
     @property
     def shake_deg_per_s(self) -> float:
         """Shake of the way of carrying, rms: of the support in the bag if it says so, else **assumed**."""
+        if self.brief.at_intervals and self.carried == "tripod":
+            return 0.0
         if self.support is not None and self.support.shake_deg_per_s is not None:
             return self.support.shake_deg_per_s
-        return SHAKE_DEG_PER_S[self.brief.carried]
+        return SHAKE_DEG_PER_S[self.carried]
 
     @cached_property
     def compatible(self) -> tuple[Compatibility, ...]:
@@ -91,7 +168,10 @@ class Situation:
 
     @cached_property
     def support(self) -> Support | None:
-        """The support of the bag that carries the way the brief says."""
+        """The support of the bag that is chosen, else one that carries the way the brief says."""
+        if self.support_key is not None:
+            supports = (item for item in self.usable if isinstance(item, Support))
+            return next((item for item in supports if item.key == self.support_key), None)
         return next((item for item in self.usable if isinstance(item, Support) and item.key in self.in_use), None)
 
     @cached_property
@@ -183,6 +263,13 @@ class Situation:
             return self.usable_wh(self.cells[0])
         return self.device.battery.capacity_wh * self._share(self.device.battery)
 
+    @property
+    def bank_wh(self) -> float:
+        """Energy [Wh] that power banks bring to a camera left alone at intervals."""
+        if not self.brief.at_intervals or self.brief.lapse is None or not self.brief.lapse.external_power:
+            return 0.0
+        return sum(item.capacity_wh * item.efficiency for item in self.usable if isinstance(item, PowerBank))
+
     @cached_property
     def body(self) -> Body | None:
         """The body as one node of heat; None where it never stops."""
@@ -201,7 +288,7 @@ class Situation:
         """What carries the heat away: water, moving air or still air."""
         if self.brief.water is not None:
             return "water"
-        return "moving" if self.brief.carried in MOVING or self.brief.windy else "still"
+        return "moving" if self.carried in MOVING or self.brief.windy else "still"
 
     @cached_property
     def cards(self) -> tuple[MemoryCard, ...]:

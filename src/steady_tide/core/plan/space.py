@@ -62,8 +62,8 @@ def apertures_of(device: Device) -> list[float]:
     return sorted({aperture for lens in device.lenses for aperture in lens.apertures})
 
 
-def enumerate_frames(device: Device) -> Frames:
-    """Every mode with every view and level it allows, at every aperture of the lens."""
+def enumerate_frames(device: Device, *, kind: str = "video") -> Frames:
+    """Every mode of a kind with every view and level it allows, at every aperture of the lens."""
     codes = {aperture: index for index, aperture in enumerate(apertures_of(device))}
     lenses = {lens.key: [codes[aperture] for aperture in lens.apertures] for lens in device.lenses}
     of_view = {view.key: lenses[view.lens] for view in device.views}
@@ -72,6 +72,7 @@ def enumerate_frames(device: Device) -> Frames:
     rows = [
         (row, views[view], levels[level], aperture)
         for row, mode in enumerate(device.modes)
+        if mode.kind == kind
         for view in mode.views
         for level in mode.stabilisation
         for aperture in of_view[view]
@@ -80,12 +81,13 @@ def enumerate_frames(device: Device) -> Frames:
     return Frames(mode, view, level, at)
 
 
-def enumerate_recordings(device: Device) -> Recordings:
-    """Every mode with every codec, bit depth and bit rate it allows."""
+def enumerate_recordings(device: Device, *, kind: str = "video") -> Recordings:
+    """Every mode of a kind with every codec, bit depth and bit rate it allows."""
     codecs = {codec.key: index for index, codec in enumerate(device.codecs)}
     rows = [
         (row, codecs[codec], depth, mbit_s)
         for row, mode in enumerate(device.modes)
+        if mode.kind == kind
         for codec, rates in mode.bit_rates.items()
         for depth in mode.depths_of(device.codecs[codecs[codec]])
         for mbit_s in rates
@@ -106,12 +108,12 @@ def enumerate_exposures(situation: Situation) -> Exposures:
     """Every shutter (and automatic) with every way to fit ND and every ISO pair."""
     device = situation.device
     shutters = [*range(len(device.shutters)), *([-1] if device.automatic_shutter else [])]
-    pairs = iso_pairs(device)
-    rows = [
-        (shutter, glass, floor, ceiling)
-        for shutter in shutters
-        for glass in range(len(situation.glasses))
-        for floor, ceiling in pairs
-    ]
-    shutter, glass, floor, ceiling = np.array(rows, dtype=float).T
-    return Exposures(shutter.astype(np.intp), glass.astype(np.intp), floor, ceiling)
+    pairs = np.array(iso_pairs(device))
+    shutter, glass, pair = np.meshgrid(
+        np.array(shutters, dtype=np.intp),
+        np.arange(len(situation.glasses)),
+        np.arange(len(pairs)),
+        indexing="ij",
+    )
+    floor, ceiling = pairs[pair.ravel()].T
+    return Exposures(shutter.ravel(), glass.ravel(), floor, ceiling)

@@ -10,7 +10,7 @@ from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.considerations.picture import DIM_EV100
+from steady_tide.core.plan.considerations.table import DIM_EV100
 from steady_tide.core.plan.explain import PointView, turns
 from steady_tide.core.plan.planner import landscape_of, written
 from steady_tide.core.plan.search import Landscape
@@ -84,8 +84,8 @@ def _strength(scene: str, brief: Brief, device: Device, bag: Sequence[BagItem]) 
         landscape = landscape_of(brief, device, stance=Stance(), bag=bag)
     except BadInput as error:
         return Strength(scene=scene, cost=None, words=error.problems[0].message, pays="")
-    point = landscape.chosen()
-    assert point is not None, "without pins something always fits"
+    point = landscape.chosen() if landscape is not None else None
+    assert landscape is not None and point is not None, "without pins something always fits"
     made = written(landscape, point)
     dearest = made.prices[0] if made.prices else None
     best, weakest = _ends(landscape)

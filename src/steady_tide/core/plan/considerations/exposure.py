@@ -5,7 +5,8 @@ import numpy as np
 from steady_tide.core.exposure.flicker import beat_hz, residual_ripple
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.block import Block
-from steady_tide.core.plan.considerations.table import Consideration, one, over
+from steady_tide.core.plan.considerations.motion import wanted_slow_factor
+from steady_tide.core.plan.considerations.table import DIM_EV100, Consideration, one, over
 from steady_tide.core.plan.stance import Axis
 from steady_tide.core.quantities import Floats, shutter_angle_deg, shutter_at_angle, shutter_text, signed
 
@@ -22,10 +23,25 @@ CONTROL_COST = np.array([[0.0, 0.7, 1.0, 1.5], [0.4, 0.0, 0.8, 1.0], [0.8, 0.6, 
 
 
 def target_shutter_s(block: Block) -> float:
-    """The shutter wanted [s]: 180 degrees, or short enough to freeze."""
+    """The shutter wanted [s]: 180 degrees, or short enough to freeze; at intervals in the dark all there is."""
     if block.situation.brief.frozen:
         return min(FROZEN_SHUTTER_S, float(1 / block.rate))
+    if block.situation.brief.at_intervals:
+        if block.situation.aim_ev100 < DIM_EV100:
+            return block.situation.longest_shutter_s(block.rate)
+        return 0.5 / float(block.situation.brief.delivery.timeline_rate)
     return float(shutter_at_angle(angle_deg=NORM_ANGLE_DEG, rate=block.rate))
+
+
+def played_shutter_s(block: Block) -> float:
+    """The shutter [s] that is 180 degrees as the film plays: at the timeline's rate times the slowing wanted.
+
+    Frames recorded beyond that are left out when the film plays, and with them the blur between.
+    """
+    if block.situation.brief.at_intervals:
+        return target_shutter_s(block)
+    playing = float(block.situation.brief.delivery.timeline_rate) * wanted_slow_factor(block)
+    return max(target_shutter_s(block), 0.5 / playing)
 
 
 def _off_aim(block: Block) -> Floats:
@@ -40,7 +56,7 @@ def _off_aim_fact(block: Block) -> str:
 
 
 def _look(block: Block) -> Floats:
-    target = target_shutter_s(block)
+    target, played = target_shutter_s(block), played_shutter_s(block)
     weight = LOOK_WEIGHT[block.situation.stance.filtering]
     free = FREE_SHORTER_STOPS[block.situation.stance.filtering]
     total = np.zeros(1)
@@ -49,7 +65,8 @@ def _look(block: Block) -> Floats:
         if block.situation.brief.frozen:
             priced = 1.0 * over(away, 0.1) + 0.05 * over(-away, 0.1)
         else:
-            priced = 2.6 * over(away, 0.1) + weight * np.minimum(over(-away, free), 4.0)
+            short = np.log2(played / chosen.shutter_s)
+            priced = 2.6 * over(away, 0.1) + weight * np.minimum(over(short, free), 4.0)
         total = total + share * (priced + 0.3 * np.minimum(np.abs(away), 1.0))
     return np.asarray(total)
 
@@ -57,7 +74,11 @@ def _look(block: Block) -> Floats:
 def _look_fact(block: Block) -> str:
     shutter = one(block.aim.shutter_s)
     angle = one(shutter_angle_deg(shutter_s=block.aim.shutter_s, rate=float(block.rate)))
-    return f"{shutter_text(shutter)} s is {angle:.0f}°, wanted {shutter_text(target_shutter_s(block))} s"
+    told = f"{shutter_text(shutter)} s is {angle:.0f}°, wanted {shutter_text(target_shutter_s(block))} s"
+    played = played_shutter_s(block)
+    if played > 1.05 * target_shutter_s(block) and not block.situation.brief.frozen:
+        told += f"; played unslowed it is {180.0 * shutter / played:.0f}°"
+    return told
 
 
 def _iso_taste(block: Block) -> Floats:

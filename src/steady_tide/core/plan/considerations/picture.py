@@ -6,14 +6,12 @@ from steady_tide.core.endurance.heat import minutes_to_limit
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.motion.blur import flat_port_fov_deg
 from steady_tide.core.plan.block import Block
-from steady_tide.core.plan.considerations.table import Consideration, one, over
+from steady_tide.core.plan.considerations.table import DIM_EV100, Consideration, one, over
 from steady_tide.core.plan.stance import Axis
 from steady_tide.core.quantities import Floats
 
 WANTED_SNR = 22.0
 """SNR at mid grey above which nobody looks for noise. **Assumed**, between ISO 12232's 10 and 40."""
-DIM_EV100 = 6.0
-"""Below this light the device's low-light tuning counts. **Assumed**."""
 SPARE_WEIGHT = {"just-enough": 0.6, "headroom": 0.12, "highest": 0.0}
 WANTED_PIXELS = {"just-enough": 1.0, "headroom": 1.5, "highest": 3.0}
 AIRY_LIMIT_PX = 2.0
@@ -49,6 +47,36 @@ VIEW_COST: dict[str, dict[str, float]] = {
         "ultra-wide": 0.4,
         "standard": 0.1,
         "telephoto": 0.9,
+    },
+    "talking": {
+        "widest": 1.6,
+        "wide": 0.6,
+        "rectilinear": 0.0,
+        "rectilinear-level": 0.1,
+        "narrow": 0.8,
+        "ultra-wide": 0.5,
+        "standard": 0.0,
+        "telephoto": 2.0,
+    },
+    "drone": {
+        "widest": 0.4,
+        "wide": 0.1,
+        "rectilinear": 0.0,
+        "rectilinear-level": 0.1,
+        "narrow": 0.6,
+        "ultra-wide": 0.2,
+        "standard": 0.0,
+        "telephoto": 0.6,
+    },
+    "lapse": {
+        "widest": 0.2,
+        "wide": 0.0,
+        "rectilinear": 0.1,
+        "rectilinear-level": 0.4,
+        "narrow": 0.8,
+        "ultra-wide": 0.0,
+        "standard": 0.1,
+        "telephoto": 1.0,
     },
     "product": {
         "widest": 2.5,
@@ -146,21 +174,22 @@ def battery_minutes(block: Block) -> Floats:
         fresh = situation.device.battery.capacity_wh
         left = situation.cell_wh / fresh * (1.0 - situation.device.landing_reserve)
         return np.full(block.draw_w.shape, situation.device.flight_minutes * left)
-    return np.asarray(60.0 * situation.cell_wh / block.draw_w)
+    return np.asarray(60.0 * (situation.cell_wh + situation.bank_wh) / block.draw_w)
 
 
 def _power(block: Block) -> Floats:
-    return np.asarray(np.log2(1.0 + block.situation.brief.minutes / battery_minutes(block)))
+    return np.asarray(np.log2(1.0 + block.situation.brief.running_minutes / battery_minutes(block)))
 
 
 def _power_fact(block: Block) -> str:
     minutes = one(battery_minutes(block))
-    return f"{one(block.draw_w):.1f} W: a cell lasts {minutes:.0f} min, {block.situation.brief.minutes:g} min wanted"
+    wanted = block.situation.brief.running_minutes
+    return f"{one(block.draw_w):.1f} W: a cell lasts {minutes:.0f} min, {wanted:g} min wanted"
 
 
 def _heat(block: Block) -> Floats:
     minutes = heat_minutes(block)
-    return np.log2(np.maximum(block.situation.brief.minutes / np.maximum(minutes, 0.1), 1.0))
+    return np.log2(np.maximum(block.situation.brief.running_minutes / np.maximum(minutes, 0.1), 1.0))
 
 
 def heat_minutes(block: Block) -> Floats:
@@ -173,7 +202,7 @@ def heat_minutes(block: Block) -> Floats:
 
 
 def _heat_fact(block: Block) -> str:
-    minutes, wanted = one(heat_minutes(block)), block.situation.brief.minutes
+    minutes, wanted = one(heat_minutes(block)), block.situation.brief.running_minutes
     lasts = "never stops for heat" if np.isinf(minutes) else f"stops for heat after about {minutes:.0f} min"
     return f"{one(block.draw_w):.1f} W at {block.situation.brief.temperature_c:g} °C {lasts}, {wanted:g} min wanted"
 

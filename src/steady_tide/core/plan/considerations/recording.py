@@ -51,8 +51,32 @@ def spent_bits(choice: RecordingChoice) -> Quantity:
         mbit_s=choice.rows.mbit_s,
         width_px=choice.of_mode("width_px"),
         height_px=choice.of_mode("height_px"),
-        rate=choice.of_mode("rate"),
+        rate=playing_rate(choice),
     )
+
+
+def playing_rate(choice: RecordingChoice) -> Floats:
+    """Frames a second at which the file plays: its own rate, or the timeline's for frames taken at intervals."""
+    if choice.situation.brief.at_intervals:
+        return np.full(choice.rows.mode.shape, float(choice.situation.brief.delivery.timeline_rate))
+    return choice.of_mode("rate")
+
+
+def recorded_gb(choice: RecordingChoice) -> Floats:
+    """Gigabytes a scene records, shape (R,): by the hour, or by the frame at intervals."""
+    minutes = choice.situation.brief.running_minutes
+    if not choice.situation.brief.at_intervals:
+        return np.asarray(gb_per_hour(choice.rows.mbit_s)) * minutes / 60.0
+    return np.asarray(written_mbit_s(choice) / 8.0 * 60.0 * minutes / 1000.0)
+
+
+def written_mbit_s(choice: RecordingChoice) -> Floats:
+    """What is really written while it runs [Mbit/s], shape (R,): at intervals a frame at a time."""
+    if not choice.situation.brief.at_intervals:
+        return choice.rows.mbit_s
+    stills = np.array([mode.still_mb or np.nan for mode in choice.situation.device.modes])[choice.rows.mode]
+    per_frame = np.where(np.isnan(stills), choice.rows.mbit_s / playing_rate(choice), 8.0 * stills)
+    return np.asarray(per_frame * choice.of_mode("rate"))
 
 
 def _thin(choice: RecordingChoice) -> Floats:
@@ -84,20 +108,19 @@ def _heavy_fact(choice: RecordingChoice) -> str:
 
 
 def _volume(choice: RecordingChoice) -> Floats:
-    gigabytes = gb_per_hour(choice.rows.mbit_s) * choice.situation.brief.minutes / 60.0
-    return np.asarray(np.log2(1.0 + np.asarray(gigabytes) / 32.0))
+    return np.asarray(np.log2(1.0 + recorded_gb(choice) / 32.0))
 
 
 def _volume_fact(choice: RecordingChoice) -> str:
-    return f"{one(np.asarray(gb_per_hour(choice.rows.mbit_s))):.0f} GB an hour"
+    return f"{one(recorded_gb(choice)):.0f} GB in all"
 
 
 def _card(choice: RecordingChoice) -> Floats:
-    return (np.asarray(needed_card_mb_s(choice.rows.mbit_s)) > choice.situation.card_mb_s).astype(float)
+    return (np.asarray(needed_card_mb_s(written_mbit_s(choice))) > choice.situation.card_mb_s).astype(float)
 
 
 def _card_fact(choice: RecordingChoice) -> str:
-    needed = one(np.asarray(needed_card_mb_s(choice.rows.mbit_s)))
+    needed = one(np.asarray(needed_card_mb_s(written_mbit_s(choice))))
     return f"{needed:.0f} MB/s needed with margin, the card sustains {choice.situation.card_mb_s:g}"
 
 

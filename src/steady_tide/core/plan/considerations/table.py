@@ -2,16 +2,29 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Generic, Literal, TypeVar
+from typing import Final, Generic, Literal, Protocol, TypeVar
 
 import numpy as np
 from numpy.typing import ArrayLike
 
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.stance import Axis
 from steady_tide.core.quantities import Floats
 
-Over = TypeVar("Over")
+DIM_EV100: Final = 6.0
+"""Below this light the device's low-light tuning counts, and profiles show their shadows. **Assumed**."""
+
+
+class InSituation(Protocol):
+    """Whatever knows the situation it belongs to."""
+
+    @property
+    def situation(self) -> Situation:
+        """The planning problem."""
+
+
+Over = TypeVar("Over", bound=InSituation)
 """What a consideration looks at: a block of frames and exposures, or recordings."""
 
 
@@ -40,7 +53,7 @@ class Consideration(Generic[Over]):
 
     def price(self, over: Over) -> Floats:
         """Cost in stops-equivalents, never negative, in the shape of the scope."""
-        return np.asarray(self.weight * self.cost(over))
+        return np.asarray(over.situation.weights.get(self.key, self.weight) * self.cost(over))
 
 
 def over(value: Floats, limit: float = 0.0) -> Floats:

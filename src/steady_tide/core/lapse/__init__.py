@@ -1,0 +1,1 @@
+"""Interval shooting: hours into frames into seconds, and stars into trails."""

@@ -1,0 +1,47 @@
+"""The arithmetic of shooting at intervals."""
+
+from math import cos, floor, radians
+from typing import Final
+
+from steady_tide.core.errors import OutOfRange
+from steady_tide.core.quantities import require_positive
+
+SIDEREAL_DEG_PER_S: Final = 15.041 / 3600.0
+"""Turn of the sky [degrees/s]: 15.041 seconds of arc a second."""
+WRITE_GAP_S: Final = 1.0
+"""Time a camera needs to put one frame away before the next. **Assumed** where a profile says nothing."""
+
+
+def frames_in(*, seconds: float, shutter_s: float, interval_s: float) -> int:
+    """Frames begun and finished in a span of time [s]: floor((T - t) / interval) + 1; 0 if none is finished."""
+    require_positive("interval_s", interval_s)
+    require_positive("shutter_s", shutter_s)
+    if seconds < shutter_s:
+        return 0
+    # Spans are typed in hours and minutes: a hair under a whole number of intervals counts as whole.
+    return floor((seconds - shutter_s) / interval_s + 1e-9) + 1
+
+
+def film_seconds(*, frames: int, timeline_rate: float) -> float:
+    """Seconds of film that frames make on a timeline [1/s]."""
+    require_positive("timeline_rate", timeline_rate)
+    return frames / timeline_rate
+
+
+def longest_shutter(*, interval_s: float, write_gap_s: float = WRITE_GAP_S) -> float:
+    """The longest shutter [s] an interval leaves room for, beside the write gap [s]."""
+    if interval_s <= write_gap_s:
+        raise OutOfRange("interval_s", f"it has to be longer than the {write_gap_s:g} s that writing a frame takes")
+    return interval_s - write_gap_s
+
+
+def star_trail_px(*, shutter_s: float, focal_px: float, declination_deg: float = 0.0) -> float:
+    """Length of a star's trail in one frame [px]: 15.041"/s cos(declination) t f; 0 degrees is the longest."""
+    return radians(SIDEREAL_DEG_PER_S) * cos(radians(declination_deg)) * shutter_s * focal_px
+
+
+def shutter_for_trail(*, limit_px: float, focal_px: float, declination_deg: float = 0.0) -> float:
+    """The shutter [s] at which a star's trail is `limit_px` long; inverse of `star_trail_px`."""
+    per_second = star_trail_px(shutter_s=1.0, focal_px=focal_px, declination_deg=declination_deg)
+    require_positive("focal_px", per_second)
+    return limit_px / per_second

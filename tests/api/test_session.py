@@ -82,7 +82,7 @@ def test_the_demo_signs_in_by_itself_but_only_on_this_machine(cluster: Cluster) 
     demo = create_app(Service(database=database, web=None, demo=True))
     with TestClient(demo, base_url="http://127.0.0.1:8420") as client:
         assert client.post("/api/session/demo").json()["name"] == "Ro Vantongeren"
-        assert len(client.get("/api/shoots").json()[0]["scenes"]) == 5
+        assert len(client.get("/api/shoots").json()[0]["scenes"]) == 6
         password = client.post("/api/session", json={"email": "ro@hallin.invalid", "password": ""})
         assert password.status_code == 422, "the demo account has no password to sign in with"
     with TestClient(demo, base_url="http://evil.invalid") as client:

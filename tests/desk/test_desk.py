@@ -7,12 +7,13 @@ import pytest
 
 from steady_tide.core.errors import BadInput
 from steady_tide.core.plan.plan import Plan
+from steady_tide.core.plan.stance import SCHOOL_BY_KEY
 from steady_tide.desk.accounts import create_account
 from steady_tide.desk.bench import Bench, Camera
 from steady_tide.desk.cards import Cards
 from steady_tide.desk.dialled import Dialled, leftovers, value_text
 from steady_tide.desk.kit import KitDesk
-from steady_tide.desk.planning import fingerprint, solve
+from steady_tide.desk.planning import Inputs, solve
 from steady_tide.desk.shoots import Shoots, to_decide
 from steady_tide.store.database import Database, with_driver
 from steady_tide.store.errors import NotFound, Taken
@@ -28,22 +29,32 @@ def account(database: Database) -> UUID:
         return create_account(session, email=f"{uuid4().hex}@example.invalid", name="X", password=None).id
 
 
+def inputs(**changes: Any) -> Inputs:
+    """What the demo's gig is planned from, with changes."""
+    usual = {
+        "brief": GIG, "device": A4, "stance": SCHOOL_BY_KEY["even-keel"].stance, "bag": KIT.bag, "pins": {},
+        "weights": {},
+    }  # fmt: skip
+    return Inputs(**{**usual, **changes})
+
+
 def test_a_fingerprint_changes_with_everything_a_plan_is_made_from() -> None:
-    made = fingerprint(GIG, A4, "even-keel", KIT.bag, {})
-    assert made == fingerprint(brief("The pilot gig"), A4, "even-keel", KIT.bag, {})
+    made = inputs().fingerprint
+    assert made == inputs(brief=brief("The pilot gig")).fingerprint
     others = [
-        fingerprint(MARKET, A4, "even-keel", KIT.bag, {}),
-        fingerprint(GIG, A2, "even-keel", KIT.bag, {}),
-        fingerprint(GIG, A4, "darkroom", KIT.bag, {}),
-        fingerprint(GIG, A4, "even-keel", KIT.bag[1:], {}),
-        fingerprint(GIG, A4, "even-keel", KIT.bag, {"shutter": "1/50"}),
+        inputs(brief=MARKET),
+        inputs(device=A2),
+        inputs(stance=SCHOOL_BY_KEY["darkroom"].stance),
+        inputs(bag=KIT.bag[1:]),
+        inputs(pins={"shutter": "1/50"}),
+        inputs(weights={"noise": 1.0}),
     ]
-    assert len({made, *others}) == 6
+    assert len({made, *(one.fingerprint for one in others)}) == len(others) + 1
 
 
 def test_a_place_beyond_the_camera_is_an_answer_not_an_error() -> None:
     deep = brief("Under the rafts", water={"housing_rating_m": None, "depth_m": 20})
-    refused = solve(deep, A2, "even-keel", KIT.bag, {})
+    refused = solve(inputs(brief=deep, device=A2))
     assert refused.outcome == "refused"
     assert to_decide(refused) == [
         "Skarv A2 without a housing is rated for 10 m; plan no deeper, or take a housing rated for it"
@@ -57,7 +68,7 @@ def test_what_is_left_to_decide_is_told_only_where_something_is() -> None:
     told = to_decide(noisy)
     assert told[0].startswith("the darkest light lies") and "below the low mark" in told[0]
     assert not any("above the high mark" in words for words in told)
-    conflict = solve(GIG, A4, "even-keel", KIT.bag, {"frame_rate": "240", "shutter": "1/50"})
+    conflict = solve(inputs(pins={"frame_rate": "240", "shutter": "1/50"}))
     assert to_decide(conflict)[0].endswith("together.")
 
 
@@ -123,7 +134,7 @@ def test_a_camera_is_taken_off_only_while_another_stays(database: Database, acco
         bench = Bench(rows)
         cameras = [Camera(devices["skarv-a4"]), Camera(devices["skarv-a2"], school="darkroom")]
         scene = bench.add_scene(shoot.id, name="S", brief=GIG, cameras=cameras)
-        assert [setup.school for setup in scene.setups] == ["even-keel", "darkroom"]
+        assert [setup.held.key for setup in scene.setups] == ["even-keel", "darkroom"]
         alone = bench.remove_setup(scene.setups[0].id)
         with pytest.raises(BadInput, match="a scene needs a camera"):
             bench.remove_setup(alone.setups[0].id)

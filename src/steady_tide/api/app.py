@@ -10,7 +10,7 @@ from sqlalchemy import text
 from starlette.responses import FileResponse
 
 from steady_tide import __version__
-from steady_tide.api import kit, problems, scenes, session, setups, shoots, vocabulary
+from steady_tide.api import kit, problems, scenes, session, setups, shoots, stances, vocabulary
 from steady_tide.api.context import Service, ServiceOf
 
 LARGEST_BODY_BYTES = 5_000_000
@@ -60,7 +60,7 @@ def create_app(service: Service) -> FastAPI:
     )
     app.state.service = service
     problems.install(app)
-    for module in (session, shoots, scenes, setups, kit, vocabulary):
+    for module in (session, shoots, scenes, setups, kit, stances, vocabulary):
         app.include_router(module.router)
 
     @app.get("/api/health", tags=["service"])

@@ -9,8 +9,9 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 from steady_tide.api.context import RowsOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.brief import Brief
+from steady_tide.desk.asking import Asking
 from steady_tide.desk.bench import Bench
-from steady_tide.desk.views import SceneView
+from steady_tide.desk.views import MatchedScene, SceneView
 
 router = APIRouter(prefix="/api/scenes", tags=["scenes"], responses=RESPONSES)
 
@@ -62,6 +63,12 @@ def undo(rows: RowsOf, scene_id: UUID) -> SceneView:
 def redo(rows: RowsOf, scene_id: UUID) -> SceneView:
     """Do the undone edit again."""
     return Bench(rows).step(scene_id, 1)
+
+
+@router.post("/{scene_id}/match")
+def match(rows: RowsOf, scene_id: UUID) -> MatchedScene:
+    """Pin on every camera what lets them cut together."""
+    return Asking(rows).match(scene_id)
 
 
 @router.post("/{scene_id}/setups", status_code=201)

@@ -10,6 +10,10 @@ from steady_tide.api.context import RowsOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.kit.settings import Value
 from steady_tide.core.plan.compatibility import Compatibility
+from steady_tide.core.plan.confidence import Dependence
+from steady_tide.core.plan.plan import Conflict
+from steady_tide.core.plan.whatif import WhatIf
+from steady_tide.desk.asking import Asking
 from steady_tide.desk.bench import Bench
 from steady_tide.desk.cards import Cards
 from steady_tide.desk.views import CardView, SceneView
@@ -32,6 +36,14 @@ class PinRequest(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     value: Annotated[str, Field(max_length=120)] | int | float | None
+
+
+class WishRequest(BaseModel):
+    """A value to try."""
+
+    model_config = ConfigDict(extra="forbid")
+    setting: SettingName
+    value: Annotated[str, Field(max_length=120)] | int | float
 
 
 class TickRequest(BaseModel):
@@ -82,6 +94,20 @@ def release_all(rows: RowsOf, setup_id: UUID) -> SceneView:
 def remove(rows: RowsOf, setup_id: UUID) -> SceneView:
     """Take the camera off its scene."""
     return Bench(rows).remove_setup(setup_id)
+
+
+@router.post("/{setup_id}/what-if")
+def what_if(
+    rows: RowsOf, setup_id: UUID, wish: WishRequest
+) -> Annotated[WhatIf | Conflict, Field(discriminator="outcome")]:
+    """Everything that would differ with one more pin; nothing is changed."""
+    return Asking(rows).what_if(setup_id, wish.setting, wish.value)
+
+
+@router.get("/{setup_id}/hangs-on")
+def hangs_on(rows: RowsOf, setup_id: UUID) -> list[Dependence]:
+    """Which inputs would turn this plan, most decisive first."""
+    return Asking(rows).hangs_on(setup_id)
 
 
 @router.get("/{setup_id}/bag")

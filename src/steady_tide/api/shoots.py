@@ -10,9 +10,10 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 from steady_tide.api.context import RowsOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.brief import Brief
+from steady_tide.desk.asking import Asking
 from steady_tide.desk.bench import Bench, Camera
 from steady_tide.desk.shoots import Shoots
-from steady_tide.desk.views import SceneView, ShootView
+from steady_tide.desk.views import PresetsView, SceneView, ShootView
 
 router = APIRouter(prefix="/api/shoots", tags=["shoots"], responses=RESPONSES)
 
@@ -21,11 +22,12 @@ Place = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
 
 
 class ShootRequest(BaseModel):
-    """Name, place and day of a shoot."""
+    """Name, place and day of a shoot, and the school of its scenes (empty: the account's)."""
 
     model_config = ConfigDict(extra="forbid")
     name: Name
     place: Place = ""
+    school: Annotated[str, Field(max_length=60)] = ""
     day: date | None = None
 
 
@@ -47,7 +49,7 @@ def shoots(rows: RowsOf) -> list[ShootView]:
 @router.post("", status_code=201)
 def add(rows: RowsOf, shoot: ShootRequest) -> ShootView:
     """A new shoot."""
-    return Shoots(rows).add(name=shoot.name, place=shoot.place, day=shoot.day)
+    return Shoots(rows).add(name=shoot.name, place=shoot.place, day=shoot.day, school=shoot.school)
 
 
 @router.get("/{shoot_id}")
@@ -59,13 +61,25 @@ def one(rows: RowsOf, shoot_id: UUID) -> ShootView:
 @router.put("/{shoot_id}")
 def change(rows: RowsOf, shoot_id: UUID, shoot: ShootRequest) -> ShootView:
     """Change name, place or day."""
-    return Shoots(rows).change(shoot_id, name=shoot.name, place=shoot.place, day=shoot.day)
+    return Shoots(rows).change(shoot_id, name=shoot.name, place=shoot.place, day=shoot.day, school=shoot.school)
 
 
 @router.delete("/{shoot_id}", status_code=204)
 def delete(rows: RowsOf, shoot_id: UUID) -> None:
     """Remove a shoot with its scenes and cards."""
     Shoots(rows).delete(shoot_id)
+
+
+@router.get("/{shoot_id}/presets")
+def presets(rows: RowsOf, shoot_id: UUID) -> list[PresetsView]:
+    """For each camera: its scenes in the fewest presets that lose least."""
+    return Asking(rows).presets(shoot_id)
+
+
+@router.post("/{shoot_id}/presets/{device_id}")
+def take_presets(rows: RowsOf, shoot_id: UUID, device_id: UUID) -> list[PresetsView]:
+    """Give a camera's scenes the slots its presets propose."""
+    return Asking(rows).take_presets(shoot_id, device_id)
 
 
 @router.post("/{shoot_id}/scenes", status_code=201)

@@ -1,12 +1,14 @@
 """The words of the job that the interface offers: conditions, schools, ways to carry, settings."""
 
+from typing import get_args
+
 from fastapi import APIRouter
 from pydantic import BaseModel
 
 from steady_tide.core.kit.settings import ROOMS, SETTINGS, Setting
 from steady_tide.core.light.conditions import CONDITIONS, Condition
 from steady_tide.core.motion.blur import SHAKE_DEG_PER_S
-from steady_tide.core.plan.stance import SCHOOLS, School
+from steady_tide.core.plan.stance import AXIS_LABELS, SCHOOLS, School, Stance
 from steady_tide.desk.templates import TEMPLATES, template
 
 router = APIRouter(prefix="/api/vocabulary", tags=["vocabulary"])
@@ -35,6 +37,14 @@ class TemplateWord(BaseModel):
     name: str
 
 
+class AxisWord(BaseModel):
+    """A disagreement with its positions."""
+
+    key: str
+    label: str
+    positions: list[str]
+
+
 class Vocabulary(BaseModel):
     """Everything the interface offers by name."""
 
@@ -44,6 +54,7 @@ class Vocabulary(BaseModel):
     rooms: list[str]
     settings: list[SettingWord]
     templates: list[TemplateWord]
+    axes: list[AxisWord]
 
 
 @router.get("")
@@ -56,4 +67,8 @@ def vocabulary() -> Vocabulary:
         rooms=list(ROOMS),
         settings=[SettingWord(key=key, **word._asdict()) for key, word in SETTINGS.items()],
         templates=[TemplateWord(key=key, name=template(key).name) for key in TEMPLATES],
+        axes=[
+            AxisWord(key=axis.value, label=label, positions=list(get_args(Stance.model_fields[axis.value].annotation)))
+            for axis, label in AXIS_LABELS.items()
+        ],
     )

@@ -9,15 +9,13 @@ from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.compatibility import Compatibility, compatibility
 from steady_tide.core.plan.pins import read_pins
-from steady_tide.core.plan.stance import SCHOOL_BY_KEY
 from steady_tide.desk.history import History
 from steady_tide.desk.planning import Planner
+from steady_tide.desk.stances import INHERITED, Stances
 from steady_tide.desk.views import SceneView, SetupView
 from steady_tide.store.errors import Stale, Taken
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
-
-DEFAULT_SCHOOL = "even-keel"
 
 
 @dataclass(frozen=True)
@@ -25,7 +23,7 @@ class Camera:
     """A camera to put on a scene: which one, under which school, with which pins, in which preset slot."""
 
     device_id: UUID
-    school: str = DEFAULT_SCHOOL
+    school: str = INHERITED
     pins: Mapping[str, Value] = field(default_factory=dict)
     slot: int | None = None
 
@@ -73,7 +71,7 @@ class Bench:
             scene.name = name
         if brief is not None:
             scene.brief = brief.plain()
-        return self._kept(scene, label)
+        return self.kept(scene, label)
 
     def add_setup(self, scene_id: UUID, device_id: UUID) -> SceneView:
         """Put another camera on a scene."""
@@ -82,7 +80,7 @@ class Bench:
         if any(setup.device_id == device_id for setup in History(self.rows, scene).setups()):
             raise Taken("this camera is on the scene already")
         self._add_setup(scene, Camera(device_id))
-        return self._kept(scene, f"camera {device.document['name']} added")
+        return self.kept(scene, f"camera {device.document['name']} added")
 
     def remove_setup(self, setup_id: UUID) -> SceneView:
         """Take a camera off its scene."""
@@ -90,15 +88,16 @@ class Bench:
         if len(History(self.rows, scene).setups()) == 1:
             raise BadInput([Problem(("device",), "a scene needs a camera; add another one first")])
         self.rows.delete(setup)
-        return self._kept(scene, "camera taken off")
+        return self.kept(scene, "camera taken off")
 
     def choose_school(self, setup_id: UUID, school: str) -> SceneView:
-        """Plan a camera under another school."""
-        if school not in SCHOOL_BY_KEY:
-            raise BadInput([Problem(("school",), f"it has to be one of {', '.join(SCHOOL_BY_KEY)}")])
+        """Plan a camera under another school; an empty one is the shoot's or the account's."""
+        stances = Stances(self.rows)
+        if school != INHERITED:
+            stances.known(school)
         setup, scene = self._locked(setup_id)
         setup.school = school
-        return self._kept(scene, f"school {SCHOOL_BY_KEY[school].name}")
+        return self.kept(scene, f"school {stances.held(setup).name}")
 
     def pin(self, setup_id: UUID, setting: str, value: Value | None) -> SceneView:
         """Fix a setting, or release it with None."""
@@ -111,13 +110,13 @@ class Bench:
             raise BadInput([Problem(("setting",), "no such setting")])
         setup.pins = pins
         word = SETTINGS[Setting(setting)].in_text
-        return self._kept(scene, f"{word} released" if value is None else f"{word} pinned to {value}")
+        return self.kept(scene, f"{word} released" if value is None else f"{word} pinned to {value}")
 
     def release_all(self, setup_id: UUID) -> SceneView:
         """Release every pin of a camera."""
         setup, scene = self._locked(setup_id)
         setup.pins = {}
-        return self._kept(scene, "all pins released")
+        return self.kept(scene, "all pins released")
 
     def bag_of(self, setup_id: UUID) -> list[Compatibility]:
         """What each thing in the bag is to this scene on this camera: usable, idle or unfit, and why."""
@@ -160,7 +159,8 @@ class Bench:
         used = len(self.rows.all(self.rows.query(SetupRow).where(SetupRow.device_id == device.id)))
         return used % int(device.document["preset_slots"]) + 1
 
-    def _kept(self, scene: SceneRow, label: str) -> SceneView:
+    def kept(self, scene: SceneRow, label: str) -> SceneView:
+        """Record an edit of a scene in its history; the scene anew."""
         self.rows.session.flush()
         History(self.rows, scene).record(label)
         self.rows.session.flush()
@@ -175,6 +175,7 @@ class Bench:
                 device_id=setup.device_id,
                 device_name=planner.device(setup.device_id).name,
                 school=setup.school,
+                held=planner.stances.held(setup),
                 pins={Setting(name): value for name, value in setup.pins.items()},
                 outcome=planner.outcome(setup, brief),
             )

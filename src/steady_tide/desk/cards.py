@@ -6,7 +6,6 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.plan import Plan
-from steady_tide.core.plan.stance import SCHOOL_BY_KEY
 from steady_tide.desk.dialled import FITTED_BY_HAND, Dialled, value_text
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import CardLine, CardView
@@ -38,7 +37,7 @@ class Cards:
             scene_name=scene.name,
             shoot_name=shoot.name,
             device_name=device.name,
-            school_name=SCHOOL_BY_KEY[setup.school].name,
+            school_name=planner.stances.held(setup).name,
             slot=setup.slot,
             slots=device.preset_slots,
             outcome=outcome,

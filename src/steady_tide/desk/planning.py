@@ -2,7 +2,8 @@
 
 import hashlib
 import json
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from uuid import UUID
 
 from pydantic import TypeAdapter
@@ -14,7 +15,8 @@ from steady_tide.core.kit.settings import Value
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.plan import RULES_VERSION
 from steady_tide.core.plan.planner import plan_scene
-from steady_tide.core.plan.stance import SCHOOL_BY_KEY
+from steady_tide.core.plan.stance import Stance
+from steady_tide.desk.stances import Stances
 from steady_tide.desk.views import Outcome, ProblemView, Refusal
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import BagRow, DeviceRow, PlanRow, SetupRow
@@ -23,16 +25,38 @@ _outcome: TypeAdapter[Outcome] = TypeAdapter(Outcome)
 _item: TypeAdapter[BagItem] = TypeAdapter(BagItem)
 
 
-def fingerprint(brief: Brief, device: Device, school: str, bag: Sequence[BagItem], pins: dict[str, Value]) -> str:
-    """Hash of everything a plan is made from, the version of the rules included."""
-    parts = [RULES_VERSION, brief.plain(), device.plain(), school, [item.plain() for item in bag], pins]
-    return hashlib.sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()
+@dataclass(frozen=True)
+class Inputs:
+    """Everything one plan is made from."""
+
+    brief: Brief
+    device: Device
+    stance: Stance
+    bag: Sequence[BagItem]
+    pins: Mapping[str, Value]
+    weights: Mapping[str, float]
+
+    @property
+    def fingerprint(self) -> str:
+        """Hash of it all, the version of the rules included."""
+        plain = [item.plain() for item in self.bag]
+        parts = [RULES_VERSION, self.brief.plain(), self.device.plain(), self.stance.plain(), plain]
+        parts += [dict(self.pins), dict(self.weights)]
+        return hashlib.sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()
 
 
-def solve(brief: Brief, device: Device, school: str, bag: Sequence[BagItem], pins: dict[str, Value]) -> Outcome:
+def solve(inputs: Inputs) -> Outcome:
     """The planner's answer, with a refusal instead of an error where the place is beyond the camera."""
+    device = inputs.device
     try:
-        return plan_scene(brief, device, stance=SCHOOL_BY_KEY[school].stance, bag=bag, pins=pins)
+        return plan_scene(
+            inputs.brief,
+            device,
+            stance=inputs.stance,
+            bag=inputs.bag,
+            pins=dict(inputs.pins),
+            weights=inputs.weights,
+        )
     except BadInput as error:
         problems = [ProblemView(path=list(problem.path), message=problem.message) for problem in error.problems]
         return Refusal(device_key=device.key, device_name=device.name, problems=problems)
@@ -45,6 +69,7 @@ class Planner:
         self.rows = rows
         stored = rows.all(rows.query(BagRow).order_by(BagRow.position, BagRow.key))
         self.bag: list[BagItem] = [_item.validate_python(row.document) for row in stored]
+        self.stances = Stances(rows)
         self._devices: dict[UUID, Device] = {}
 
     def device(self, device_id: UUID) -> Device:
@@ -53,14 +78,25 @@ class Planner:
             self._devices[device_id] = Device.model_validate(self.rows.get(DeviceRow, device_id).document)
         return self._devices[device_id]
 
+    def inputs(self, setup: SetupRow, brief: Brief) -> Inputs:
+        """What a setup is planned from as things stand."""
+        return Inputs(
+            brief=brief,
+            device=self.device(setup.device_id),
+            stance=self.stances.held(setup).stance,
+            bag=self.bag,
+            pins=setup.pins,
+            weights=self.stances.weights,
+        )
+
     def outcome(self, setup: SetupRow, brief: Brief) -> Outcome:
         """The kept plan when it still fits its inputs, else a new one, kept."""
-        device = self.device(setup.device_id)
-        made_from = fingerprint(brief, device, setup.school, self.bag, setup.pins)
+        inputs = self.inputs(setup, brief)
+        made_from = inputs.fingerprint
         kept = self.rows.session.scalar(self.rows.query(PlanRow).where(PlanRow.setup_id == setup.id))
         if kept is not None and kept.fingerprint == made_from:
             return _outcome.validate_python(kept.outcome)
-        outcome = solve(brief, device, setup.school, self.bag, setup.pins)
+        outcome = solve(inputs)
         stored = outcome.model_dump(mode="json")
         if kept is None:
             self.rows.add(PlanRow(setup_id=setup.id, fingerprint=made_from, outcome=stored))

@@ -10,6 +10,7 @@ from steady_tide.core.plan.plan import Conflict, Plan
 from steady_tide.desk.dialled import Dialled, leftovers
 from steady_tide.desk.history import History
 from steady_tide.desk.planning import Planner
+from steady_tide.desk.stances import INHERITED, Stances
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary, SetupSummary, ShootView
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
@@ -31,17 +32,23 @@ class Shoots:
         """One shoot."""
         return self._view(self.rows.get(ShootRow, shoot_id), Planner(self.rows))
 
-    def add(self, *, name: str, place: str, day: date | None) -> ShootView:
+    def add(self, *, name: str, place: str, day: date | None, school: str = INHERITED) -> ShootView:
         """A new shoot without scenes."""
-        shoot = self.rows.add(ShootRow(name=name, place=place, day=day))
+        self._known(school)
+        shoot = self.rows.add(ShootRow(name=name, place=place, day=day, school=school))
         return self._view(shoot, Planner(self.rows))
 
-    def change(self, shoot_id: UUID, *, name: str, place: str, day: date | None) -> ShootView:
-        """Change name, place or day."""
+    def change(self, shoot_id: UUID, *, name: str, place: str, day: date | None, school: str = INHERITED) -> ShootView:
+        """Change name, place, day or the school that holds for its scenes."""
+        self._known(school)
         shoot = self.rows.get(ShootRow, shoot_id, lock=True)
-        shoot.name, shoot.place, shoot.day = name, place, day
+        shoot.name, shoot.place, shoot.day, shoot.school = name, place, day, school
         self.rows.session.flush()
         return self._view(shoot, Planner(self.rows))
+
+    def _known(self, school: str) -> None:
+        if school != INHERITED:
+            Stances(self.rows).known(school)
 
     def delete(self, shoot_id: UUID) -> None:
         """Remove a shoot with its scenes."""
@@ -54,6 +61,7 @@ class Shoots:
             id=shoot.id,
             name=shoot.name,
             place=shoot.place,
+            school=shoot.school,
             day=shoot.day,
             scenes=[self._scene(scene, planner, shoot.day) for scene in scenes],
         )

@@ -8,7 +8,10 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.matching import Match
 from steady_tide.core.plan.plan import Conflict, Decision, Plan
+from steady_tide.core.plan.presets import Economy
+from steady_tide.core.plan.stance import Stance
 
 
 class View(BaseModel):
@@ -36,6 +39,15 @@ class Refusal(View):
 Outcome = Annotated[Plan | Conflict | Refusal, Field(discriminator="outcome")]
 
 
+class Held(View):
+    """The school that holds for a setup, and where that was said."""
+
+    key: str
+    name: str
+    stance: Stance
+    said_by: Literal["scene", "shoot", "account"]
+
+
 class SetupView(View):
     """A camera on a scene, with what the planner says."""
 
@@ -43,6 +55,7 @@ class SetupView(View):
     device_id: UUID
     device_name: str
     school: str
+    held: Held
     pins: dict[Setting, Value]
     outcome: Outcome
 
@@ -115,8 +128,27 @@ class ShootView(View):
     id: UUID
     name: str
     place: str
+    school: str
     day: date | None
     scenes: list[SceneSummary]
+
+
+class MatchedScene(View):
+    """A scene whose cameras were matched: what they share, what they cannot, and what single limits left out."""
+
+    scene: SceneView
+    match: Match
+    dropped: list[str]
+
+
+class PresetsView(View):
+    """A camera's scenes on a shoot and the presets they could share. slot_of: slot by setup, as it stands."""
+
+    device_id: UUID
+    device_name: str
+    scenes: int
+    slot_of: dict[str, int]
+    economy: Economy
 
 
 class CardLine(View):

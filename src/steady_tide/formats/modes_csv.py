@@ -10,9 +10,9 @@ from steady_tide.core.kit.recording import Mode
 
 COLUMNS = (
     "frame_shape", "resolution", "width_px", "height_px", "rate", "views", "stabilisation", "bit_rates",
-    "bit_depths", "profiles", "readout", "photosite_share", "low_light_tuned", "draw_w",
+    "bit_depths", "profiles", "readout", "photosite_share", "low_light_tuned", "draw_w", "kind", "still_mb",
 )  # fmt: skip
-OPTIONAL = ("bit_depths", "profiles", "readout", "photosite_share", "low_light_tuned")
+OPTIONAL = ("bit_depths", "profiles", "readout", "photosite_share", "low_light_tuned", "kind", "still_mb")
 """Columns that may be left out, as their cells may be left empty."""
 MOST_ROWS = 2000
 LARGEST_CHARACTERS = 1_000_000
@@ -35,6 +35,7 @@ def modes_to_csv(modes: Iterable[Mode]) -> str:
                 " ".join(_level_text(mode, level) for level in mode.stabilisation), _by_codec(mode.bit_rates),
                 _by_codec(mode.bit_depths), " ".join(mode.profiles), mode.readout or "", repr(mode.photosite_share),
                 YES if mode.low_light_tuned else NO, repr(mode.draw_w),
+                mode.kind, "" if mode.still_mb is None else repr(mode.still_mb),
             ]
         )  # fmt: skip
     return out.getvalue()
@@ -111,6 +112,8 @@ def _row(cells: dict[str, str]) -> dict[str, Any]:
         "bit_depths": _numbers("bit_depths", cells.get("bit_depths", "")),
         "profiles": cells.get("profiles", "").split(),
         "readout": cells.get("readout") or None,
+        "kind": cells.get("kind") or "video",
+        "still_mb": cells.get("still_mb") or None,
         "photosite_share": cells.get("photosite_share") or 1,
         "low_light_tuned": cells.get("low_light_tuned", "").lower() in (YES, "true", "1", "x"),
     }

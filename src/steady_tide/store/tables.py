@@ -109,12 +109,13 @@ class KitChangeRow(Owned, Base):
 
 
 class ShootRow(Owned, Base):
-    """A shoot: a film's day or days."""
+    """A shoot: a film's day or days. school: holds for its scenes unless they say another; empty for the account's."""
 
     __tablename__ = "shoots"
     __table_args__ = (UniqueConstraint("id", "account_id"),)
     name: Mapped[str] = mapped_column(String(120))
     place: Mapped[str] = mapped_column(String(120))
+    school: Mapped[str] = mapped_column(String(60), default="", server_default="")
     day: Mapped[date | None]
 
 
@@ -135,7 +136,7 @@ class SceneRow(Owned, Base):
 
 
 class SetupRow(Owned, Base):
-    """A camera on a scene: its stance, its pins, its place on a card."""
+    """A camera on a scene: its school (empty for the shoot's), its pins, its place on a card."""
 
     __tablename__ = "setups"
     __table_args__ = (

@@ -108,7 +108,7 @@ export const MODES: FormTable = {
   path: "modes",
   title: "Modes",
   about:
-    "A level with a crop of its own here reads standard:0.13; bit rates read hevc:60/120; empty bits and profiles mean all.",
+    "A level with a crop of its own here reads standard:0.13; bit rates read hevc:60/120; empty bits and profiles mean all. A lapse takes one frame every 1/rate seconds: 1/20 is one every 20 s.",
   columns: [
     column("frame_shape", "Shape", "text", { choices: ["16:9", "4:3", "8:7", "9:16"] }),
     column("resolution", "Size"),
@@ -124,6 +124,8 @@ export const MODES: FormTable = {
     column("photosite_share", "Share read", "number"),
     column("low_light_tuned", "Low light", "flag"),
     column("draw_w", "Draw, W", "number"),
+    column("kind", "Kind", "text", { choices: ["video", "lapse"] }),
+    column("still_mb", "MB a frame", "number"),
   ],
 };
 const PROFILES: FormTable = {

@@ -124,6 +124,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{shoot_id}/presets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Presets
+         * @description For each camera: its scenes in the fewest presets that lose least.
+         */
+        get: operations["shoots_presets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/presets/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Presets
+         * @description Give a camera's scenes the slots its presets propose.
+         */
+        post: operations["shoots_take_presets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{shoot_id}/scenes": {
         parameters: {
             query?: never;
@@ -206,6 +246,26 @@ export interface paths {
          * @description Do the undone edit again.
          */
         post: operations["scenes_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scenes/{scene_id}/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Match
+         * @description Pin on every camera what lets them cut together.
+         */
+        post: operations["scenes_match"];
         delete?: never;
         options?: never;
         head?: never;
@@ -307,6 +367,46 @@ export interface paths {
          * @description Take the camera off its scene.
          */
         delete: operations["setups_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{setup_id}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What If
+         * @description Everything that would differ with one more pin; nothing is changed.
+         */
+        post: operations["setups_what_if"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{setup_id}/hangs-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Hangs On
+         * @description Which inputs would turn this plan, most decisive first.
+         */
+        get: operations["setups_hangs_on"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -756,6 +856,114 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Schools
+         * @description Every school, the account's own last.
+         */
+        get: operations["stances_schools"];
+        put?: never;
+        /**
+         * Save
+         * @description Keep a stance as a new school.
+         */
+        post: operations["stances_save"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Choose Usual
+         * @description Choose the school that holds where neither scene nor shoot says another.
+         */
+        put: operations["stances_choose_usual"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Change an own school; everything planned under it is planned anew.
+         */
+        put: operations["stances_change"];
+        post?: never;
+        /**
+         * Delete
+         * @description Forget an own school.
+         */
+        delete: operations["stances_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rules
+         * @description Every consideration with its weight, its source, and what it is a reason for.
+         */
+        get: operations["stances_rules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Weigh
+         * @description Let a consideration count otherwise in this account's plans.
+         */
+        put: operations["stances_weigh"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -800,6 +1008,18 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AxisWord
+         * @description A disagreement with its positions.
+         */
+        AxisWord: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Positions */
+            positions: string[];
+        };
         /**
          * Battery
          * @description The cell as it comes, and what the cold leaves of it.
@@ -851,7 +1071,7 @@ export interface components {
              * Scenario
              * @enum {string}
              */
-            scenario: "underwater" | "low-light" | "motion" | "product";
+            scenario: "underwater" | "low-light" | "motion" | "product" | "talking" | "drone" | "lapse";
             /** Light */
             light: components["schemas"]["NamedLight"] | components["schemas"]["EvLight"] | components["schemas"]["LuxLight"] | components["schemas"]["SunLight"];
             /**
@@ -903,6 +1123,7 @@ export interface components {
              */
             point_of_view: boolean;
             water?: components["schemas"]["Water"] | null;
+            lapse?: components["schemas"]["Lapse"] | null;
             /**
              * Minutes
              * @description How long the camera runs in all [minutes].
@@ -939,7 +1160,8 @@ export interface components {
              *       "timeline_rate": "25",
              *       "slowed": 1,
              *       "crop_room": 0,
-             *       "edited_on": "laptop"
+             *       "edited_on": "laptop",
+             *       "shown_on": "computer"
              *     }
              */
             delivery: components["schemas"]["Delivery"];
@@ -1214,6 +1436,20 @@ export interface components {
             words: string;
         };
         /**
+         * Compromise
+         * @description A scene that uses another's preset: what that costs it [stops-equivalents], None where it cannot.
+         */
+        Compromise: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Cost */
+            cost: number | null;
+            /** Differs */
+            differs: string[];
+        };
+        /**
          * Condition
          * @description One named light.
          *
@@ -1334,6 +1570,19 @@ export interface components {
             options: components["schemas"]["Option"][];
         };
         /**
+         * DecisionChange
+         * @description A setting that would stand otherwise.
+         */
+        DecisionChange: {
+            setting: components["schemas"]["Setting"];
+            /** Label */
+            label: string;
+            /** Here */
+            here: string;
+            /** There */
+            there: string;
+        };
+        /**
          * Delivery
          * @description What the film needs: shape, size, timeline, room to crop and slow, where it is edited.
          */
@@ -1378,6 +1627,34 @@ export interface components {
              * @enum {string}
              */
             edited_on: "phone" | "laptop" | "desktop";
+            /**
+             * Shown On
+             * @description Where it is looked at: how fine the faults that are seen.
+             * @default computer
+             * @enum {string}
+             */
+            shown_on: "phone" | "computer" | "large-screen";
+            /**
+             * Graded
+             * @description Whether this film will be graded; left out, the stance decides.
+             */
+            graded?: boolean | null;
+        };
+        /**
+         * Dependence
+         * @description One input tried otherwise. weight: how much hangs on it, for sorting; words: what would happen.
+         */
+        Dependence: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
+            /** Weight */
+            weight: number;
+            /** Measure */
+            measure: string;
         };
         /**
          * Device
@@ -1557,6 +1834,20 @@ export interface components {
             confirmed_at: string;
         };
         /**
+         * Economy
+         * @description Scenes in the fewest presets that lose least. left_out: scenes that have no plan to share, with the reason.
+         */
+        Economy: {
+            /** Slots */
+            slots: number;
+            /** Presets */
+            presets: components["schemas"]["Preset"][];
+            /** Cost */
+            cost: number;
+            /** Left Out */
+            left_out: string[];
+        };
+        /**
          * EvLight
          * @description A typed exposure value at ISO 100.
          */
@@ -1612,6 +1903,22 @@ export interface components {
             how: string;
         };
         /**
+         * FigureChange
+         * @description A figure in both plans; None where one has no such figure.
+         */
+        FigureChange: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Here */
+            here: string | null;
+            /** There */
+            there: string | null;
+        };
+        /**
          * FilterSpectrum
          * @description A filter's transmission by five figures; see `light.glass.transmission`.
          */
@@ -1642,6 +1949,22 @@ export interface components {
              * @description Most share that passes.
              */
             most: number;
+        };
+        /**
+         * Held
+         * @description The school that holds for a setup, and where that was said.
+         */
+        Held: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            stance: components["schemas"]["Stance"];
+            /**
+             * Said By
+             * @enum {string}
+             */
+            said_by: "scene" | "shoot" | "account";
         };
         /**
          * Housing
@@ -1832,6 +2155,36 @@ export interface components {
             depth_rating_m: number;
         };
         /**
+         * Lapse
+         * @description What interval shooting adds to a scene.
+         */
+        Lapse: {
+            /**
+             * Interval S
+             * @description Wanted time between frames [s].
+             * @default 10
+             */
+            interval_s: number;
+            /**
+             * Hours
+             * @description How long it runs [hours].
+             * @default 6
+             */
+            hours: number;
+            /**
+             * Stars
+             * @description Whether stars should stay points.
+             * @default false
+             */
+            stars: boolean;
+            /**
+             * External Power
+             * @description Whether a power bank may be connected.
+             * @default false
+             */
+            external_power: boolean;
+        };
+        /**
          * LedgerPart
          * @description The exposure as a sum: the lines add up to what is left over.
          */
@@ -1969,6 +2322,43 @@ export interface components {
             reason: string;
         };
         /**
+         * Match
+         * @description What to pin on each camera so that they cut together, and what will differ all the same.
+         */
+        Match: {
+            /** Matched */
+            matched: components["schemas"]["Matched"][];
+            /** Unmatched */
+            unmatched: components["schemas"]["Unmatched"][];
+        };
+        /**
+         * Matched
+         * @description A setting that all cameras can share: the value for each, by device key, and what it costs them together.
+         */
+        Matched: {
+            setting: components["schemas"]["Setting"];
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
+            /** Cost */
+            cost: number;
+            /** Values */
+            values: {
+                [key: string]: string | number;
+            };
+        };
+        /**
+         * MatchedScene
+         * @description A scene whose cameras were matched: what they share, what they cannot, and what single limits left out.
+         */
+        MatchedScene: {
+            scene: components["schemas"]["SceneView"];
+            match: components["schemas"]["Match"];
+            /** Dropped */
+            dropped: string[];
+        };
+        /**
          * MemoryCard
          * @description Memory cards of one kind for some devices.
          */
@@ -2062,6 +2452,13 @@ export interface components {
          */
         Mode: {
             /**
+             * Kind
+             * @description lapse: single frames at intervals, one every 1/rate seconds.
+             * @default video
+             * @enum {string}
+             */
+            kind: "video" | "lapse";
+            /**
              * Frame Shape
              * @enum {string}
              */
@@ -2129,7 +2526,15 @@ export interface components {
              * @default false
              */
             low_light_tuned: boolean;
-            /** Draw W */
+            /**
+             * Still Mb
+             * @description Of a lapse kept as single frames, MB each; left out for lapse video.
+             */
+            still_mb?: number | null;
+            /**
+             * Draw W
+             * @description Power drawn [W]; of a lapse, on average.
+             */
             draw_w: number;
         };
         /**
@@ -2366,6 +2771,40 @@ export interface components {
             efficiency: number;
         };
         /**
+         * Preset
+         * @description One slot: the scene it is made for, and the scenes that make do with it.
+         */
+        Preset: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Headline */
+            headline: string;
+            /** Shared By */
+            shared_by: components["schemas"]["Compromise"][];
+        };
+        /**
+         * PresetsView
+         * @description A camera's scenes on a shoot and the presets they could share. slot_of: slot by setup, as it stands.
+         */
+        PresetsView: {
+            /**
+             * Device Id
+             * Format: uuid
+             */
+            device_id: string;
+            /** Device Name */
+            device_name: string;
+            /** Scenes */
+            scenes: number;
+            /** Slot Of */
+            slot_of: {
+                [key: string]: number;
+            };
+            economy: components["schemas"]["Economy"];
+        };
+        /**
          * Price
          * @description Something the set pays, told in numbers.
          */
@@ -2374,6 +2813,20 @@ export interface components {
             label: string;
             /** Cost */
             cost: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PriceChange
+         * @description A price that would come, go or change [stops-equivalents].
+         */
+        PriceChange: {
+            /** Label */
+            label: string;
+            /** Here */
+            here: number;
+            /** There */
+            there: number;
             /** Words */
             words: string;
         };
@@ -2453,6 +2906,30 @@ export interface components {
              * @default []
              */
             brings: string[];
+        };
+        /**
+         * RuleView
+         * @description A consideration as it counts for this account. own: the account's weight, or None for the one it ships with.
+         */
+        RuleView: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Room */
+            room: string;
+            /** Weight */
+            weight: number;
+            /** Own */
+            own: number | null;
+            /** Source */
+            source: string;
+            /** Assumed */
+            assumed: boolean;
+            /** Axis */
+            axis: string | null;
+            /** About */
+            about: string[];
         };
         /**
          * SceneEdit
@@ -2538,12 +3015,21 @@ export interface components {
             stance: components["schemas"]["Stance"];
         };
         /**
-         * SchoolRequest
-         * @description The school to plan under.
+         * SchoolView
+         * @description A school with its positions. own: the account's, to be changed; usual: what holds where nothing else is said.
          */
-        SchoolRequest: {
-            /** School */
-            school: string;
+        SchoolView: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Line */
+            line: string;
+            stance: components["schemas"]["Stance"];
+            /** Own */
+            own: boolean;
+            /** Usual */
+            usual: boolean;
         };
         /**
          * Sensor
@@ -2592,7 +3078,7 @@ export interface components {
          * @description The settings, in the order in which they are decided.
          * @enum {string}
          */
-        Setting: "frame_shape" | "resolution" | "frame_rate" | "view" | "stabilisation" | "codec" | "bit_depth" | "bit_rate" | "aperture" | "shutter" | "nd_filter" | "iso_floor" | "iso_ceiling" | "exposure_bias" | "exposure_lock" | "focus_lock" | "colour_profile" | "white_balance" | "colour_filter" | "sharpening" | "high_dynamic_range" | "low_light_automatic" | "wind_reduction" | "separate_audio" | "microphone" | "pre_record" | "length_limit" | "self_timer" | "scheduled_start" | "position_logging" | "beeps" | "screen_lock" | "orientation_lock" | "front_screen" | "shortcut_corners";
+        Setting: "frame_shape" | "resolution" | "frame_rate" | "view" | "stabilisation" | "codec" | "bit_depth" | "bit_rate" | "aperture" | "shutter" | "nd_filter" | "iso_floor" | "iso_ceiling" | "exposure_bias" | "exposure_lock" | "metering" | "focus_lock" | "colour_profile" | "white_balance" | "colour_filter" | "lamp" | "support" | "sharpening" | "high_dynamic_range" | "low_light_automatic" | "wind_reduction" | "separate_audio" | "microphone" | "pre_record" | "length_limit" | "self_timer" | "scheduled_start" | "position_logging" | "beeps" | "screen_lock" | "orientation_lock" | "front_screen" | "shortcut_corners";
         /**
          * SettingWord
          * @description A setting's ordinary name.
@@ -2661,6 +3147,7 @@ export interface components {
             device_name: string;
             /** School */
             school: string;
+            held: components["schemas"]["Held"];
             /** Pins */
             pins: {
                 [key: string]: string | number;
@@ -2670,7 +3157,7 @@ export interface components {
         };
         /**
          * ShootRequest
-         * @description Name, place and day of a shoot.
+         * @description Name, place and day of a shoot, and the school of its scenes (empty: the account's).
          */
         ShootRequest: {
             /** Name */
@@ -2680,6 +3167,11 @@ export interface components {
              * @default
              */
             place: string;
+            /**
+             * School
+             * @default
+             */
+            school: string;
             /** Day */
             day?: string | null;
         };
@@ -2697,6 +3189,8 @@ export interface components {
             name: string;
             /** Place */
             place: string;
+            /** School */
+            school: string;
             /** Day */
             day: string | null;
             /** Scenes */
@@ -2951,6 +3445,25 @@ export interface components {
             source: string;
         };
         /**
+         * Unmatched
+         * @description What cannot be shared, and why.
+         */
+        Unmatched: {
+            setting: components["schemas"]["Setting"];
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * UsualRequest
+         * @description The school that holds where nothing else is said.
+         */
+        UsualRequest: {
+            /** School */
+            school: string;
+        };
+        /**
          * View
          * @description A field of view: how wide, how bent, through which lens, on how much of the sensor.
          */
@@ -2999,6 +3512,8 @@ export interface components {
             settings: components["schemas"]["SettingWord"][];
             /** Templates */
             templates: components["schemas"]["TemplateWord"][];
+            /** Axes */
+            axes: components["schemas"]["AxisWord"][];
         };
         /**
          * Water
@@ -3047,6 +3562,37 @@ export interface components {
             words: string;
         };
         /**
+         * WeightRequest
+         * @description How much a consideration counts, or null for what it ships with.
+         */
+        WeightRequest: {
+            /** Weight */
+            weight: number | null;
+        };
+        /**
+         * WhatIf
+         * @description Everything that would differ. cost: how much dearer the other plan is [stops-equivalents].
+         */
+        WhatIf: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            outcome: "what-if";
+            /** Cost */
+            cost: number;
+            /** Low Mark Stops */
+            low_mark_stops: number;
+            /** High Mark Stops */
+            high_mark_stops: number;
+            /** Figures */
+            figures: components["schemas"]["FigureChange"][];
+            /** Decisions */
+            decisions: components["schemas"]["DecisionChange"][];
+            /** Prices */
+            prices: components["schemas"]["PriceChange"][];
+        };
+        /**
          * WhiteBalance
          * @description What the white balance can be set to: Kelvin values, automatic, or a lock of the automatic.
          */
@@ -3092,6 +3638,36 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * WishRequest
+         * @description A value to try.
+         */
+        WishRequest: {
+            /** Setting */
+            setting: string;
+            /** Value */
+            value: string | number;
+        };
+        /**
+         * SchoolRequest
+         * @description The school to plan under.
+         */
+        steady_tide__api__setups__SchoolRequest: {
+            /** School */
+            school: string;
+        };
+        /**
+         * SchoolRequest
+         * @description A stance to keep as an own school, with its one line.
+         */
+        steady_tide__api__stances__SchoolRequest: {
+            stance: components["schemas"]["Stance"];
+            /**
+             * Line
+             * @default
+             */
+            line: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -3099,6 +3675,7 @@ export interface components {
     headers: never;
     pathItems: never;
 }
+export type AxisWord = components['schemas']['AxisWord'];
 export type Battery = components['schemas']['Battery'];
 export type Brief = components['schemas']['Brief'];
 export type CardLine = components['schemas']['CardLine'];
@@ -3110,25 +3687,32 @@ export type ColdShare = components['schemas']['ColdShare'];
 export type ColourFilter = components['schemas']['ColourFilter'];
 export type ColourProfile = components['schemas']['ColourProfile'];
 export type Compatibility = components['schemas']['Compatibility'];
+export type Compromise = components['schemas']['Compromise'];
 export type Condition = components['schemas']['Condition'];
 export type ConfirmRequest = components['schemas']['ConfirmRequest'];
 export type Conflict = components['schemas']['Conflict'];
 export type Credentials = components['schemas']['Credentials'];
 export type Decision = components['schemas']['Decision'];
+export type DecisionChange = components['schemas']['DecisionChange'];
 export type Delivery = components['schemas']['Delivery'];
+export type Dependence = components['schemas']['Dependence'];
 export type Device = components['schemas']['Device'];
 export type DeviceView = components['schemas']['DeviceView'];
 export type DialledValue = components['schemas']['DialledValue'];
+export type Economy = components['schemas']['Economy'];
 export type EvLight = components['schemas']['EvLight'];
 export type FieldProblem = components['schemas']['FieldProblem'];
 export type Figure = components['schemas']['Figure'];
+export type FigureChange = components['schemas']['FigureChange'];
 export type FilterSpectrum = components['schemas']['FilterSpectrum'];
+export type Held = components['schemas']['Held'];
 export type Housing = components['schemas']['Housing'];
 export type InLight = components['schemas']['InLight'];
 export type IsoScale = components['schemas']['IsoScale'];
 export type Kit = components['schemas']['Kit'];
 export type KitHistory = components['schemas']['KitHistory'];
 export type Lamp = components['schemas']['Lamp'];
+export type Lapse = components['schemas']['Lapse'];
 export type LedgerPart = components['schemas']['LedgerPart'];
 export type Lens = components['schemas']['Lens'];
 export type LightLevel = components['schemas']['LightLevel'];
@@ -3136,6 +3720,9 @@ export type LightSummary = components['schemas']['LightSummary'];
 export type LineOfLedger = components['schemas']['LineOfLedger'];
 export type LuxLight = components['schemas']['LuxLight'];
 export type MarkPart = components['schemas']['MarkPart'];
+export type Match = components['schemas']['Match'];
+export type Matched = components['schemas']['Matched'];
+export type MatchedScene = components['schemas']['MatchedScene'];
 export type MemoryCard = components['schemas']['MemoryCard'];
 export type MenuEntry = components['schemas']['MenuEntry'];
 export type Microphone = components['schemas']['Microphone'];
@@ -3149,18 +3736,22 @@ export type Option = components['schemas']['Option'];
 export type PinRequest = components['schemas']['PinRequest'];
 export type Plan = components['schemas']['Plan'];
 export type PowerBank = components['schemas']['PowerBank'];
+export type Preset = components['schemas']['Preset'];
+export type PresetsView = components['schemas']['PresetsView'];
 export type Price = components['schemas']['Price'];
+export type PriceChange = components['schemas']['PriceChange'];
 export type ProblemDocument = components['schemas']['ProblemDocument'];
 export type ProblemView = components['schemas']['ProblemView'];
 export type ReachPart = components['schemas']['ReachPart'];
 export type Refusal = components['schemas']['Refusal'];
 export type Rival = components['schemas']['Rival'];
+export type RuleView = components['schemas']['RuleView'];
 export type SceneEdit = components['schemas']['SceneEdit'];
 export type SceneRequest = components['schemas']['SceneRequest'];
 export type SceneSummary = components['schemas']['SceneSummary'];
 export type SceneView = components['schemas']['SceneView'];
 export type School = components['schemas']['School'];
-export type SchoolRequest = components['schemas']['SchoolRequest'];
+export type SchoolView = components['schemas']['SchoolView'];
 export type Sensor = components['schemas']['Sensor'];
 export type Setting = components['schemas']['Setting'];
 export type SettingWord = components['schemas']['SettingWord'];
@@ -3179,13 +3770,20 @@ export type Support = components['schemas']['Support'];
 export type TemplateWord = components['schemas']['TemplateWord'];
 export type TickRequest = components['schemas']['TickRequest'];
 export type Turn = components['schemas']['Turn'];
+export type Unmatched = components['schemas']['Unmatched'];
+export type UsualRequest = components['schemas']['UsualRequest'];
 export type View = components['schemas']['View'];
 export type Vocabulary = components['schemas']['Vocabulary'];
 export type Water = components['schemas']['Water'];
 export type WayOut = components['schemas']['WayOut'];
+export type WeightRequest = components['schemas']['WeightRequest'];
+export type WhatIf = components['schemas']['WhatIf'];
 export type WhiteBalance = components['schemas']['WhiteBalance'];
 export type WhoAmI = components['schemas']['WhoAmI'];
 export type Wish = components['schemas']['Wish'];
+export type WishRequest = components['schemas']['WishRequest'];
+export type SteadyTideApiSetupsSchoolRequest = components['schemas']['steady_tide__api__setups__SchoolRequest'];
+export type SteadyTideApiStancesSchoolRequest = components['schemas']['steady_tide__api__stances__SchoolRequest'];
 export type $defs = Record<string, never>;
 export interface operations {
     session_who_am_i: {
@@ -3820,6 +4418,135 @@ export interface operations {
             };
         };
     };
+    shoots_presets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PresetsView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    shoots_take_presets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+                device_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PresetsView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     shoots_add_scene: {
         parameters: {
             query?: never;
@@ -4210,6 +4937,70 @@ export interface operations {
             };
         };
     };
+    scenes_match: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scene_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchedScene"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     scenes_add_setup: {
         parameters: {
             query?: never;
@@ -4291,7 +5082,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SchoolRequest"];
+                "application/json": components["schemas"]["steady_tide__api__setups__SchoolRequest"];
             };
         };
         responses: {
@@ -4499,6 +5290,138 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SceneView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    setups_what_if: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                setup_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WishRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIf"] | components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    setups_hangs_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                setup_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Dependence"][];
                 };
             };
             /** @description Unauthorized */
@@ -6241,6 +7164,462 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Device"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    stances_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    stances_save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["steady_tide__api__stances__SchoolRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    stances_choose_usual: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UsualRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    stances_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["steady_tide__api__stances__SchoolRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    stances_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    stances_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    stances_weigh: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeightRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleView"][];
                 };
             };
             /** @description Unauthorized */

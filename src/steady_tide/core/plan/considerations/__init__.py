@@ -6,8 +6,16 @@ point. All weights are **assumed** practice: they stand in the table, not in the
 """
 
 from steady_tide.core.plan.block import Block
-from steady_tide.core.plan.considerations import exposure, motion, picture
+from steady_tide.core.plan.considerations import exposure, motion, picture, recording
 from steady_tide.core.plan.considerations.table import Consideration
 
 BLOCK_CONSIDERATIONS: tuple[Consideration[Block], ...] = (*exposure.TABLE, *motion.TABLE, *picture.TABLE)
 """Every consideration over frames and exposures, in the order in which reasons are told."""
+
+ROOMS: tuple[tuple[str, tuple[Consideration[Block] | Consideration[recording.RecordingChoice], ...]], ...] = (
+    ("Exposure", exposure.TABLE),
+    ("Motion", motion.TABLE),
+    ("Picture", picture.TABLE),
+    ("Recording", recording.TABLE),
+)
+"""The one table of considerations, by room."""

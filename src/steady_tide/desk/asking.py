@@ -1,0 +1,137 @@
+"""Questions about a plan: what if, what it hangs on, which cameras match, which scenes share a preset."""
+
+from uuid import UUID
+
+from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.kit.settings import Value
+from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.confidence import Dependence, hangs_on
+from steady_tide.core.plan.matching import Match, match
+from steady_tide.core.plan.pins import read_pins
+from steady_tide.core.plan.plan import Conflict, Plan
+from steady_tide.core.plan.presets import Economy, Wanted, economy
+from steady_tide.core.plan.whatif import WhatIf, what_if
+from steady_tide.desk.bench import Bench
+from steady_tide.desk.history import History
+from steady_tide.desk.planning import Inputs, Planner, solve
+from steady_tide.desk.views import MatchedScene, PresetsView, Refusal
+from steady_tide.store.owned import Rows
+from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
+
+
+class Asking:
+    """One account's questions. Nothing is changed by asking, except by `match` and `take_presets`."""
+
+    def __init__(self, rows: Rows) -> None:
+        self.rows = rows
+        self.planner = Planner(rows)
+
+    def _inputs(self, setup_id: UUID) -> Inputs:
+        setup = self.rows.get(SetupRow, setup_id)
+        scene = self.rows.get(SceneRow, setup.scene_id)
+        return self.planner.inputs(setup, Brief.model_validate(scene.brief))
+
+    def what_if(self, setup_id: UUID, setting: str, value: Value) -> WhatIf | Conflict:
+        """Everything that would differ with one more pin, before it is made. Raises BadInput for an impossible one."""
+        inputs = self._inputs(setup_id)
+        pins = {**inputs.pins, setting: value}
+        read_pins(pins)
+        here = solve(inputs)
+        there = solve(_with_pins(inputs, pins))
+        if isinstance(there, Conflict):
+            return there
+        if not isinstance(here, Plan) or not isinstance(there, Plan):
+            problem = here.problems[0].message if isinstance(here, Refusal) else "there is no plan to compare with"
+            raise BadInput([Problem(("value",), problem)])
+        return what_if(here, there)
+
+    def hangs_on(self, setup_id: UUID) -> list[Dependence]:
+        """The inputs that would turn this plan, most decisive first."""
+        inputs = self._inputs(setup_id)
+        try:
+            return hangs_on(
+                inputs.brief,
+                inputs.device,
+                stance=inputs.stance,
+                bag=inputs.bag,
+                pins=dict(inputs.pins),
+                weights=inputs.weights,
+            )
+        except BadInput:
+            return []
+
+    def match(self, scene_id: UUID) -> MatchedScene:
+        """Pin on every camera of a scene what lets them cut together; say what cannot be matched."""
+        scene = self.rows.get(SceneRow, scene_id, lock=True)
+        brief = Brief.model_validate(scene.brief)
+        setups = History(self.rows, scene).setups()
+        plans = {}
+        for setup in setups:
+            made = solve(self.planner.inputs(setup, brief))
+            if isinstance(made, Plan):
+                plans[setup] = made
+        if len(plans) < 2:
+            raise BadInput([Problem(("cameras",), "matching takes two cameras with a plan; mend or add one first")])
+        devices = {self.planner.device(setup.device_id).key: self.planner.device(setup.device_id) for setup in plans}
+        found = match(list(plans.values()), devices)
+        dropped = [self._pin(setup, plan, found, brief) for setup, plan in plans.items()]
+        view = Bench(self.rows).kept(scene, "cameras matched")
+        return MatchedScene(scene=view, match=found, dropped=[words for one in dropped for words in one])
+
+    def _pin(self, setup: SetupRow, plan: Plan, found: Match, brief: Brief) -> list[str]:
+        """Set the matched pins on one camera, leaving out what its own limits refuse together."""
+        pins: dict[str, Value] = dict(setup.pins)
+        dropped = []
+        for one in found.matched:
+            tried = {**pins, one.setting.value: one.values[plan.device_key]}
+            inputs = self.planner.inputs(setup, brief)
+            if isinstance(solve(_with_pins(inputs, tried)), Plan):
+                pins = tried
+            else:
+                dropped.append(f"{plan.device_name} cannot do {one.label.lower()} {one.words} with its other limits")
+        setup.pins = pins
+        return dropped
+
+    def presets(self, shoot_id: UUID) -> list[PresetsView]:
+        """For each camera of a shoot: its scenes in the fewest presets that lose least."""
+        shoot = self.rows.get(ShootRow, shoot_id)
+        query = self.rows.query(SceneRow).where(SceneRow.shoot_id == shoot.id)
+        scenes = self.rows.all(query.order_by(SceneRow.position, SceneRow.created_at))
+        by_device: dict[UUID, list[tuple[SceneRow, SetupRow]]] = {}
+        for scene in scenes:
+            for setup in History(self.rows, scene).setups():
+                by_device.setdefault(setup.device_id, []).append((scene, setup))
+        return [self._presets(device_id, pairs) for device_id, pairs in by_device.items()]
+
+    def _presets(self, device_id: UUID, pairs: list[tuple[SceneRow, SetupRow]]) -> PresetsView:
+        device = self.planner.device(device_id)
+        return PresetsView(
+            device_id=device_id,
+            device_name=device.name,
+            scenes=len(pairs),
+            slot_of={str(setup.id): setup.slot for _, setup in pairs},
+            economy=self._economy(device_id, pairs),
+        )
+
+    def _economy(self, device_id: UUID, pairs: list[tuple[SceneRow, SetupRow]]) -> Economy:
+        wanted = []
+        for scene, setup in pairs:
+            inputs = self.planner.inputs(setup, Brief.model_validate(scene.brief))
+            wanted.append(Wanted(str(setup.id), scene.name, inputs.brief, inputs.stance, inputs.pins))
+        return economy(wanted, self.planner.device(device_id), bag=self.planner.bag)
+
+    def take_presets(self, shoot_id: UUID, device_id: UUID) -> list[PresetsView]:
+        """Give the scenes of a camera the slots its presets propose; their plans stay."""
+        self.rows.get(DeviceRow, device_id)
+        found = next((one for one in self.presets(shoot_id) if one.device_id == device_id), None)
+        if found is None:
+            raise BadInput([Problem(("device_id",), "this camera is on no scene of the shoot")])
+        for slot, preset in enumerate(found.economy.presets, start=1):
+            for key in (preset.key, *(one.key for one in preset.shared_by if one.cost is not None)):
+                self.rows.get(SetupRow, UUID(key), lock=True).slot = slot
+        self.rows.session.flush()
+        return self.presets(shoot_id)
+
+
+def _with_pins(inputs: Inputs, pins: dict[str, Value]) -> Inputs:
+    return Inputs(inputs.brief, inputs.device, inputs.stance, inputs.bag, pins, inputs.weights)

@@ -9,10 +9,11 @@ from hypothesis import strategies as st
 
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.settings import SETTINGS, Setting
+from steady_tide.core.plan.block import blocks
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.plan import Conflict, Plan
 from steady_tide.core.plan.planner import plan_scene
-from steady_tide.core.plan.search import Landscape
+from steady_tide.core.plan.search import QUANTUM, Landscape, meeting_points
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.stance import SCHOOLS, Stance
 from tests.situations import A4, BUILT_IN, KIT, MANUAL, SCENES, brief, decision, outcome, planned
@@ -221,3 +222,16 @@ def test_figures_tell_the_stabilisation_limit_and_the_clean_shutter() -> None:
     assert figures["smear"].value / (1 / 60) * figures["useful-shutter"].value == pytest.approx(3.0)
     assert "nearest clean shutter 1/50 s" in figures["flicker"].how
     assert figures["flicker"].value == pytest.approx(100 * abs(np.sinc(100 / 60)))
+
+
+@pytest.mark.parametrize("scene", ["Lantern market", "The pilot gig", "Sky over the sheds"])
+def test_exposures_that_meet_a_frame_alike_are_found_as_by_sorting(scene: str) -> None:
+    landscape = Landscape(Situation(brief(scene), Stance(), A4, tuple(KIT.bag)), {})
+    for _, _, block in blocks(landscape.situation_for(0), landscape.tables, landscape.frames, landscape.exposures):
+        first, kin, order, starts = meeting_points(block)
+        steps = [np.rint(np.log2(chosen.shutter_s[0]) / QUANTUM) for chosen in (block.aim, block.dark)]
+        alike = list(zip(block.exposures.glass.tolist(), *(step.tolist() for step in steps), strict=True))
+        assert len({(kind, *same) for kind, same in zip(kin.tolist(), alike, strict=True)}) == len(first)
+        assert [kin[column] for column in first] == list(range(len(first)))
+        assert np.array_equal(np.sort(order), np.arange(len(kin))) and np.all(np.diff(kin[order]) >= 0)
+        assert np.array_equal(kin[order][starts], np.arange(len(first)))

@@ -8,6 +8,7 @@ import { DeviceEditor } from "./places/kit/DeviceEditor";
 import { Kit } from "./places/kit/Kit";
 import { Nowhere } from "./places/Nowhere";
 import { Shoots } from "./places/shoots/Shoots";
+import { Taste } from "./places/taste/Taste";
 import { useSession } from "./state/queries";
 import { Waiting } from "./ui/Notice";
 
@@ -37,6 +38,7 @@ export function App() {
           <Route path="kit" element={<Kit />} />
           <Route path="kit/:deviceId" element={<Kit />} />
           <Route path="kit/:deviceId/edit/:section" element={<DeviceEditor />} />
+          <Route path="taste" element={<Taste />} />
           <Route path="*" element={<Nowhere />} />
         </Route>
       </Routes>

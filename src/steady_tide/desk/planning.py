@@ -4,6 +4,7 @@ import hashlib
 import json
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from uuid import UUID
 
 from pydantic import TypeAdapter
@@ -40,9 +41,21 @@ class Inputs:
     def fingerprint(self) -> str:
         """Hash of it all, the version of the rules included."""
         plain = [item.plain() for item in self.bag]
-        parts = [RULES_VERSION, self.brief.plain(), self.device.plain(), self.stance.plain(), plain]
+        parts = [RULES_VERSION, self.brief.plain(), self.device.digest, self.stance.plain(), plain]
         parts += [dict(self.pins), dict(self.weights)]
         return hashlib.sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()
+
+
+@lru_cache(maxsize=128)
+def _read_device(text: str) -> Device:
+    """A stored device. Documents are frozen, so equal texts share one object."""
+    return Device.model_validate_json(text)
+
+
+@lru_cache(maxsize=2048)
+def _read_item(text: str) -> BagItem:
+    """A stored thing of the bag, shared likewise."""
+    return _item.validate_json(text)
 
 
 def solve(inputs: Inputs) -> Outcome:
@@ -68,14 +81,14 @@ class Planner:
     def __init__(self, rows: Rows) -> None:
         self.rows = rows
         stored = rows.all(rows.query(BagRow).order_by(BagRow.position, BagRow.key))
-        self.bag: list[BagItem] = [_item.validate_python(row.document) for row in stored]
+        self.bag: list[BagItem] = [_read_item(json.dumps(row.document)) for row in stored]
         self.stances = Stances(rows)
         self._devices: dict[UUID, Device] = {}
 
     def device(self, device_id: UUID) -> Device:
         """A device of the account's kit."""
         if device_id not in self._devices:
-            self._devices[device_id] = Device.model_validate(self.rows.get(DeviceRow, device_id).document)
+            self._devices[device_id] = _read_device(json.dumps(self.rows.get(DeviceRow, device_id).document))
         return self._devices[device_id]
 
     def inputs(self, setup: SetupRow, brief: Brief) -> Inputs:

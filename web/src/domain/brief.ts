@@ -13,6 +13,10 @@ export type FieldSpec = {
   flag?: boolean;
   wide?: boolean;
   hint?: string;
+  /** Scenarios in which the answer changes nothing. */
+  not?: string[];
+  /** Scenarios in which alone it changes something. */
+  only?: string[];
 };
 
 const same = (values: string[]): Choice[] => values.map((value) => ({ value, text: words(value) }));
@@ -71,9 +75,9 @@ export const FILMED: FieldSpec[] = [
       "helmet-on-snow",
     ]),
   },
-  { path: "minutes", label: "Runs for", unit: "min" },
-  { path: "subject_distance_m", label: "Subject at", unit: "m" },
-  { path: "subject_speed_m_s", label: "Crosses at", unit: "m/s" },
+  { path: "minutes", label: "Runs for", unit: "min", not: ["lapse"] },
+  { path: "subject_distance_m", label: "Subject at", unit: "m", not: ["lapse"] },
+  { path: "subject_speed_m_s", label: "Crosses at", unit: "m/s", not: ["lapse", "talking"] },
   { path: "temperature_c", label: "Air", unit: "°C" },
   {
     path: "mains_hz",
@@ -86,11 +90,11 @@ export const FILMED: FieldSpec[] = [
 ];
 
 export const FLAGS: FieldSpec[] = [
-  { path: "frozen", label: "Freeze it", flag: true },
-  { path: "point_of_view", label: "Point of view", flag: true },
+  { path: "frozen", label: "Freeze it", flag: true, only: ["product", "motion", "underwater"] },
+  { path: "point_of_view", label: "Point of view", flag: true, only: ["motion"] },
   { path: "repeatable", label: "Repeatable", flag: true },
-  { path: "sound_used", label: "Sound used", flag: true },
-  { path: "windy", label: "Windy", flag: true },
+  { path: "sound_used", label: "Sound used", flag: true, not: ["underwater", "drone", "lapse"] },
+  { path: "windy", label: "Windy", flag: true, not: ["underwater", "lapse"] },
 ];
 
 export const WATER: FieldSpec[] = [
@@ -103,14 +107,49 @@ export const WATER: FieldSpec[] = [
 
 export const DELIVERY: FieldSpec[] = [
   { path: "delivery.timeline_rate", label: "Timeline", unit: "fps" },
-  { path: "delivery.slowed", label: "Slowed up to", unit: "×" },
+  { path: "delivery.slowed", label: "Slowed up to", unit: "×", not: ["lapse"] },
   { path: "delivery.long_side_px", label: "Film is", unit: "px long" },
+  { path: "delivery.crop_room", label: "Room to crop", unit: "share" },
   { path: "delivery.edited_on", label: "Edited on", choices: same(["phone", "laptop", "desktop"]) },
+  { path: "delivery.shown_on", label: "Shown on", choices: same(["phone", "computer", "large-screen"]) },
+  {
+    path: "delivery.graded",
+    label: "Graded",
+    choices: [
+      { value: "", text: "by school" },
+      { value: "true", text: "yes" },
+      { value: "false", text: "no" },
+    ],
+  },
 ];
+
+export const LAPSE: FieldSpec[] = [
+  { path: "lapse.interval_s", label: "A frame every", unit: "s" },
+  { path: "lapse.hours", label: "Runs for", unit: "hours" },
+  { path: "lapse.stars", label: "Stars stay points", flag: true },
+  { path: "lapse.external_power", label: "Power bank connected", flag: true },
+];
+
+/** Whether a question changes the answer in a scenario. */
+export function asked(spec: FieldSpec, scenario: string): boolean {
+  return !spec.not?.includes(scenario) && (!spec.only || spec.only.includes(scenario));
+}
+
+/** What a choice is sent as: some stand for numbers, truth or nothing. */
+export function chosenValue(path: string, text: string): unknown {
+  if (path === "mains_hz") return Number(text);
+  if (path === "delivery.graded") return text === "" ? null : text === "true";
+  return text;
+}
 
 export const SHAPES = ["16:9", "9:16", "4:3", "8:7"];
 
-export const SCENARIOS = same(["underwater", "low-light", "motion", "product"]);
+export const SCENARIOS: Choice[] = [
+  ...same(["underwater", "low-light", "motion", "product"]),
+  { value: "talking", text: "talking and travelling" },
+  { value: "drone", text: "drone" },
+  { value: "lapse", text: "night lapse and time lapse" },
+];
 
 /** What a scenario starts from: sensible conditions filled in. */
 export const SCENARIO_START: Record<string, Record<string, unknown>> = {
@@ -151,6 +190,34 @@ export const SCENARIO_START: Record<string, Record<string, unknown>> = {
     subject_speed_m_s: 0,
     subject_distance_m: 0.4,
     sound_used: false,
+  },
+  talking: {
+    scenario: "talking",
+    light: { kind: "condition", condition: "bright-cloud" },
+    carried: "walking",
+    subject_distance_m: 0.8,
+    subject_speed_m_s: 0.2,
+  },
+  drone: {
+    scenario: "drone",
+    light: { kind: "condition", condition: "sun" },
+    falls_stops: 1.5,
+    carried: "gimbal",
+    subject_speed_m_s: 3,
+    subject_distance_m: 15,
+    minutes: 18,
+    sound_used: false,
+  },
+  lapse: {
+    scenario: "lapse",
+    light: { kind: "condition", condition: "half-moon" },
+    falls_stops: 2,
+    rises_stops: 1,
+    carried: "tripod",
+    subject_speed_m_s: 0,
+    subject_distance_m: 100,
+    sound_used: false,
+    lapse: { interval_s: 20, hours: 6, stars: true, external_power: true },
   },
 };
 

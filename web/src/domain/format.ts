@@ -26,9 +26,9 @@ export function luxOfEv(value: number): number {
   return 2.5 * 2 ** value;
 }
 
-/** A key of the documents as words: "nd-when-needed" becomes "nd when needed". */
+/** A key of the documents as words: "nd-when-needed" becomes "ND when needed". */
 export function words(key: string): string {
-  return key.replaceAll("-", " ").replaceAll("_", " ");
+  return key.replaceAll(/[-_]/g, " ").replaceAll(/\b(nd|iso)\b/g, (acronym) => acronym.toUpperCase());
 }
 
 /** A label within a sentence: "frame rate", but "ISO floor". */

@@ -11,6 +11,7 @@ const PLACES = [
   { to: "/", name: "Shoots", end: true },
   { to: "/cards", name: "Cards", end: false },
   { to: "/kit", name: "Kit", end: false },
+  { to: "/taste", name: "Taste", end: false },
 ];
 
 /** The frame around every place. */

@@ -8,6 +8,8 @@ import type { Keeping } from "../domain/keeping";
 import { KEYS } from "./queries";
 
 const PAUSE_MS = 260;
+/** A slider is answered while it moves: one question is on its way at a time, the last one always follows. */
+const SLIDE_MS = 16;
 const RETRY_MS = 2500;
 
 type Tree = Record<string, unknown>;
@@ -93,6 +95,7 @@ export function useBriefDraft(scene: SceneView) {
     problem: (path: string) => refused?.at(`brief.${path}`),
     type: (path: string, text: string, label: string) =>
       change(write(draft, path, typed(path, text)), label, PAUSE_MS),
+    slide: (path: string, value: number, label: string) => change(write(draft, path, value), label, SLIDE_MS),
     choose: (path: string, value: unknown, label: string) => change(write(draft, path, value), label, 0),
   };
 }

@@ -140,7 +140,8 @@ def _told(trial: Trial, here: Plan, there: Plan) -> Dependence | None:
     dearer = there.cost - here.cost
     if not turned and not lost and abs(dearer) < DECISIVE_STOPS:
         return None
-    priced = f"it would cost {dearer:+.1f} stops".replace("-", "−") if abs(dearer) >= DECISIVE_STOPS else ""
+    way = "dearer" if dearer > 0 else "cheaper"
+    priced = f"it would be {abs(dearer):.1f} stops {way}" if abs(dearer) >= DECISIVE_STOPS else ""
     words = "; ".join(part for part in [*lost, *turned[:3], priced] if part)
     weight = abs(dearer) + 0.5 * len(turned) + 2.0 * len(lost)
     return Dependence(key=trial.key, label=trial.label, words=words, weight=round(weight, 2), measure=trial.measure)

@@ -148,13 +148,17 @@ class Explainer:
         found = self.landscape.rivals(setting)
         offered = offers(self.situation, setting)
         options = [
-            self._option(setting, value, offer, found.get(offer.value, (float("inf"), None))[0]) for offer in offered
+            self._option(setting, value, offer, found[offer.value].cost if offer.value in found else float("inf"))
+            for offer in offered
         ]
         near = sorted(
-            (cost, str(other), other, point) for other, (cost, point) in found.items() if point and other != value
+            (rivalry.cost, str(other), other, rivalry.find)
+            for other, rivalry in found.items()
+            if rivalry.cost != float("inf") and other != value
         )
         rivals, reasons = [], []
-        for cost, _, other, point in near[:RIVALS_TOLD]:
+        for cost, _, other, find in near[:RIVALS_TOLD]:
+            point = find()
             told = turns(self.view, PointView(self.landscape, point))
             reasons.append(told)
             rivals.append(

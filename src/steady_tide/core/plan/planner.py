@@ -1,6 +1,5 @@
 """The planner: from brief, stance, device and bag to a plan, or to a conflict in words."""
 
-import hashlib
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 from typing import Final
@@ -159,7 +158,7 @@ def written(landscape: Landscape, point: Point) -> Plan:
         device_key=situation.device.key,
         device_name=situation.device.name,
         stance_name=situation.stance.name,
-        profile_digest=digest(situation.device),
+        profile_digest=situation.device.digest,
         cost=round(explainer.total, 3),
         headline=headline(decisions),
         light=situation.light,
@@ -214,8 +213,3 @@ def _solved(explainer: Explainer) -> Solved:
         shutter_floats=kind in (2, 3),
         battery_minutes=one(battery_minutes(block)),
     )
-
-
-def digest(device: Device) -> str:
-    """Short hash of a device document, kept in the plans made from it."""
-    return hashlib.sha256(device.model_dump_json().encode()).hexdigest()[:12]

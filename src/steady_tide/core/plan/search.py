@@ -5,8 +5,10 @@ sets is found from small arrays: only what depends on shutter and losses is comp
 frames × exposures, once for each distinct pair of shutter and loss.
 """
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, partial
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -72,19 +74,50 @@ class BlockCosts:
         return float(kept[row if kept.shape[0] > 1 else 0, at if kept.shape[1] > 1 else 0])
 
 
+def meeting_points(block: Block) -> tuple[Ints, Ints, Ints, Ints]:
+    """Exposures that look alike to a frame: equal glass and (within QUANTUM) equal shutters.
+
+    Returns (first, kin, order, starts): one exposure of each kind, the kind of each exposure,
+    exposures ordered by kind, and where each kind starts in that order. Fixed shutters stand
+    first and ordered (see `enumerate_exposures`), so only automatic ones are sorted.
+    """
+    exposures = block.exposures
+    count = int(np.count_nonzero(exposures.shutter >= 0))
+    codes = exposures.shutter[:count] * (int(exposures.glass.max(initial=0)) + 1) + exposures.glass[:count]
+    new = np.ones(count, dtype=bool)
+    new[1:] = codes[1:] != codes[:-1]
+    kin, first = np.cumsum(new) - 1, np.flatnonzero(new)
+    steps = [
+        np.rint(np.log2(chosen.shutter_s[0, count:]) / QUANTUM).astype(np.int64) for chosen in (block.aim, block.dark)
+    ]
+    keys = (exposures.glass[count:].astype(np.int64) << 40) + (steps[0] << 20) + steps[1]
+    _, first_auto, kin_auto = np.unique(keys, return_index=True, return_inverse=True)
+    order_auto = np.argsort(kin_auto, kind="stable")
+    starts_auto = np.searchsorted(kin_auto[order_auto], np.arange(len(first_auto)))
+    return (
+        np.concatenate([first, first_auto + count]),
+        np.concatenate([kin, kin_auto + len(first)]),
+        np.concatenate([np.arange(count), order_auto + count]),
+        np.concatenate([first, starts_auto + count]),
+    )
+
+
 def price_block(rows: Ints, columns: Ints, block: Block) -> BlockCosts:
     """All block considerations, each and summed by scope."""
-    steps = [np.rint(np.log2(chosen.shutter_s) / QUANTUM).astype(np.int64) for chosen in (block.aim, block.dark)]
-    keys = (block.exposures.glass.astype(np.int64) << 40) + (steps[0][0] << 20) + steps[1][0]
-    _, first, kin = np.unique(keys, return_index=True, return_inverse=True)
+    first, kin, order, starts = meeting_points(block)
     meeting = Block(block.situation, block.tables, block.frames, block.exposures.take(first))
     terms = {one.key: one.price(meeting if one.scope == "both" else block) for one in BLOCK_CONSIDERATIONS}
     frame, exposure, both = np.zeros((len(rows), 1)), np.zeros((1, len(columns))), np.zeros((len(rows), len(first)))
     for key, price in terms.items():
         {"frame": frame, "exposure": exposure, "both": both}[SCOPES[key]][...] += price
-    order = np.argsort(kin, kind="stable")
-    starts = np.searchsorted(kin[order], np.arange(len(first)))
     return BlockCosts(rows, columns, frame[:, 0], exposure[0], both, kin, order, starts, terms)
+
+
+class Rivalry(NamedTuple):
+    """The least total cost with a value (infinite where it cannot be had), and how to find the set that has it."""
+
+    cost: float
+    find: Callable[[], Point]
 
 
 @dataclass(frozen=True)
@@ -247,8 +280,8 @@ class Landscape:
         """Total cost of the best set with this profile."""
         return float(np.min(self.by_frame(index, None)))
 
-    def rivals(self, setting: Setting) -> dict[Value, tuple[float, Point | None]]:
-        """For every offered value: the least total cost with it, and the set that has it."""
+    def rivals(self, setting: Setting) -> dict[Value, Rivalry]:
+        """For every value that occurs: the least total cost with it, and how to find the set that has it."""
         if setting is Setting.COLOUR_PROFILE:
             return self._rival_profiles()
         for columns, by, point in (
@@ -258,26 +291,18 @@ class Landscape:
         ):
             if setting in columns.settings:
                 totals = {index: by(index, setting) for index in self.profiles_allowed()}
-                found: dict[Value, tuple[float, Point | None]] = {}
+                found: dict[Value, Rivalry] = {}
                 for value, mask in columns.masks(setting).items():
-                    cost, index, row = min(
-                        (
-                            (float(total[row]), index, int(row))
-                            for index, total in totals.items()
-                            for row in [_least(total, mask)]
-                        ),
-                        default=(np.inf, 0, 0),
-                    )
-                    found[value] = (cost, point(index, row, setting) if np.isfinite(cost) else None)
+                    rows = np.flatnonzero(mask)
+                    least = ((total[rows], index) for index, total in totals.items())
+                    cost, index, row = min((float(t[at := int(np.argmin(t))]), i, int(rows[at])) for t, i in least)
+                    found[value] = Rivalry(cost, partial(point, index, row, setting))
                 return found
         raise KeyError(setting)
 
-    def _rival_profiles(self) -> dict[Value, tuple[float, Point | None]]:
-        found: dict[Value, tuple[float, Point | None]] = {}
-        for index, profile in enumerate(self.situation.device.profiles):
-            cost = self.least(index)
-            found[profile.key] = (cost, self.point(index) if np.isfinite(cost) else None)
-        return found
+    def _rival_profiles(self) -> dict[Value, Rivalry]:
+        profiles = enumerate(self.situation.device.profiles)
+        return {profile.key: Rivalry(self.least(index), partial(self.point, index)) for index, profile in profiles}
 
     def chosen(self) -> Point | None:
         """The cheapest set, or None when nothing fits."""
@@ -331,7 +356,3 @@ class Landscape:
             if at.size:
                 return costs, int(at[0])
         raise KeyError(frame)
-
-
-def _least(total: Floats, mask: Bools) -> int:
-    return int(np.argmin(np.where(mask, total, np.inf)))

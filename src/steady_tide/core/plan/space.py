@@ -105,7 +105,11 @@ def iso_pairs(device: Device) -> list[tuple[float, float]]:
 
 
 def enumerate_exposures(situation: Situation) -> Exposures:
-    """Every shutter (and automatic) with every way to fit ND and every ISO pair."""
+    """Every shutter with every way to fit ND and every ISO pair.
+
+    Fixed shutters come first, the automatic one last; all pairs of one shutter and one way to
+    fit ND stand together. The search relies on that order.
+    """
     device = situation.device
     shutters = [*range(len(device.shutters)), *([-1] if device.automatic_shutter else [])]
     pairs = np.array(iso_pairs(device))

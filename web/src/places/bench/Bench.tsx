@@ -12,6 +12,7 @@ import { BriefPanel } from "./BriefPanel";
 import { CameraBar } from "./CameraBar";
 import { ConflictPanel } from "./ConflictPanel";
 import { Figures } from "./Figures";
+import { HangsOn } from "./HangsOn";
 import { Ledger } from "./Ledger";
 import { LightTable } from "./LightTable";
 import { SceneBar } from "./SceneBar";
@@ -83,6 +84,7 @@ function OpenScene({ scene }: { scene: SceneView }) {
               <LightTable plan={outcome} />
               <Ledger plan={outcome} />
               <Figures plan={outcome} />
+              <HangsOn setupId={setup.id} made={`${scene.revision} ${setup.held.key}`} />
             </>
           ) : (
             <p className="text-soft">The tide diagram returns as soon as there is a set that can be had.</p>

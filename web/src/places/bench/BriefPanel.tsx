@@ -1,10 +1,13 @@
 import type { ReactNode } from "react";
 import type { SetupView } from "../../api/client";
 import {
+  asked,
+  chosenValue,
   DELIVERY,
   FILMED,
   type FieldSpec,
   FLAGS,
+  LAPSE,
   LIGHT_CHANGE,
   LIGHT_FIELDS,
   LIGHT_KINDS,
@@ -47,14 +50,13 @@ function BriefField({
   }
   const problem = draft.problem(spec.path) ?? refused;
   if (spec.choices) {
-    const number = spec.path === "mains_hz";
     return (
       <ChoiceField
         label={spec.label}
         problem={problem}
-        value={String(value)}
+        value={value === null || value === undefined ? "" : String(value)}
         choices={spec.choices}
-        onChoose={(chosen) => draft.choose(spec.path, number ? Number(chosen) : chosen, label)}
+        onChoose={(chosen) => draft.choose(spec.path, chosenValue(spec.path, chosen), label)}
       />
     );
   }
@@ -76,10 +78,11 @@ export function BriefPanel({ draft, outcome }: { draft: BriefDraft; outcome: Set
     outcome.outcome === "refused"
       ? outcome.problems.find((one) => one.path.join(".") === path)?.message
       : undefined;
+  const scenario = String(draft.value("scenario"));
   const fields = (specs: FieldSpec[]) =>
-    specs.map((spec) => (
-      <BriefField key={spec.path} spec={spec} draft={draft} refused={refusedAt(spec.path)} />
-    ));
+    specs
+      .filter((spec) => asked(spec, scenario))
+      .map((spec) => <BriefField key={spec.path} spec={spec} draft={draft} refused={refusedAt(spec.path)} />);
   return (
     <section aria-label="The brief" className="bg-paper px-4 py-3">
       <Room title="Light">
@@ -87,6 +90,7 @@ export function BriefPanel({ draft, outcome }: { draft: BriefDraft; outcome: Set
         {fields(LIGHT_CHANGE)}
       </Room>
       {draft.value("water") ? <Room title="Water">{fields(WATER)}</Room> : null}
+      {draft.value("lapse") ? <Room title="Interval">{fields(LAPSE)}</Room> : null}
       <Room title="Filming">
         {fields(FILMED)}
         {fields(FLAGS)}
@@ -131,7 +135,27 @@ function LightFields({ draft }: { draft: BriefDraft }) {
       {(LIGHT_FIELDS[kind] ?? []).map((spec) => (
         <BriefField key={spec.path} spec={spec} draft={draft} refused={undefined} />
       ))}
+      {kind === "condition" ? <LightSlider draft={draft} /> : null}
     </>
+  );
+}
+
+/** Darker or brighter by hand, in thirds of a stop; the set follows while it moves. */
+function LightSlider({ draft }: { draft: BriefDraft }) {
+  const value = Number(draft.value("light.shift_stops") ?? 0) || 0;
+  return (
+    <input
+      type="range"
+      aria-label="Darker or brighter than the name, in stops"
+      className="self-end accent-(--sea)"
+      min={-4}
+      max={4}
+      step={1 / 3}
+      value={value}
+      onChange={(event) =>
+        draft.slide("light.shift_stops", Math.round(Number(event.target.value) * 100) / 100, "shifted by")
+      }
+    />
   );
 }
 

@@ -1,8 +1,10 @@
 import { Link } from "react-router";
 import type { SceneView, SetupView } from "../../api/client";
 import { addCamera, chooseSchool, type Perform, removeCamera } from "../../state/acts";
-import { useDevices, useVocabulary } from "../../state/queries";
+import { useDevices } from "../../state/queries";
+import { useSchools } from "../../state/stances";
 import { Button } from "../../ui/Button";
+import { MatchCameras } from "./MatchCameras";
 
 /** Which camera is planned, under which school. */
 export function CameraBar({
@@ -15,9 +17,9 @@ export function CameraBar({
   perform: Perform;
 }) {
   const devices = useDevices();
-  const vocabulary = useVocabulary();
-  const schools = vocabulary.data?.schools ?? [];
-  const school = schools.find((one) => one.key === setup.school);
+  const schools = useSchools().data ?? [];
+  const school = schools.find((one) => one.key === setup.held.key);
+  const said = setup.held.said_by === "shoot" ? "of the shoot" : "of the account";
   const used = new Set(scene.setups.map((one) => one.device_id));
   const free = (devices.data ?? []).filter((device) => !used.has(device.id));
   return (
@@ -72,6 +74,9 @@ export function CameraBar({
             value={setup.school}
             onChange={({ target: { value } }) => perform(() => chooseSchool(setup.id, value))}
           >
+            <option value="">
+              {setup.school === "" ? `${setup.held.name}, ${said}` : "as shoot or account have it"}
+            </option>
             {schools.map((one) => (
               <option key={one.key} value={one.key}>
                 {one.name}
@@ -79,7 +84,12 @@ export function CameraBar({
             ))}
           </select>
         </label>
-        <span className="text-[12.5px] text-soft">{school?.line}</span>
+        <span className="text-[12.5px] leading-tight text-soft">{school?.line}</span>
+        {scene.setups.length > 1 ? (
+          <span className="ml-auto shrink-0">
+            <MatchCameras sceneId={scene.id} />
+          </span>
+        ) : null}
       </div>
     </div>
   );

@@ -1,8 +1,10 @@
 import { Pin } from "lucide-react";
+import { useState } from "react";
 import type { Decision, Option } from "../../api/client";
 import { stops } from "../../domain/format";
 import { choosePin, type Perform } from "../../state/acts";
 import { Button } from "../../ui/Button";
+import { WhatIf } from "./WhatIf";
 
 type Props = {
   decision: Decision;
@@ -92,6 +94,7 @@ function Rivals({ decision }: { decision: Decision }) {
 
 function Options({ decision, setupId, perform }: { decision: Decision; setupId: string; perform: Perform }) {
   const pin = (value: string | number | null) => perform(() => choosePin(setupId, decision.setting, value));
+  const [tried, setTried] = useState<Option | null>(null);
   const possible = decision.options.filter((option) => !option.refused);
   const refused = decision.options.filter((option) => option.refused);
   return (
@@ -99,7 +102,13 @@ function Options({ decision, setupId, perform }: { decision: Decision; setupId: 
       <div className="flex flex-wrap items-center gap-1">
         <span className="text-[12.5px] text-soft">Pin it to</span>
         {possible.map((option) => (
-          <OptionButton key={String(option.value)} option={option} decision={decision} onPin={pin} />
+          <OptionButton
+            key={String(option.value)}
+            option={option}
+            decision={decision}
+            onPin={pin}
+            onLook={() => setTried(option.value === decision.value ? null : option)}
+          />
         ))}
         {decision.pinned ? (
           <Button look="signal" className="ml-auto" onClick={() => pin(null)}>
@@ -122,6 +131,11 @@ function Options({ decision, setupId, perform }: { decision: Decision; setupId: 
           ))}
         </div>
       ) : null}
+      {tried ? (
+        <WhatIf setupId={setupId} setting={decision.setting} option={tried} made={decision.why} />
+      ) : (
+        <p className="mt-1 text-[12px] text-soft">Rest on a value to see what it would change.</p>
+      )}
     </fieldset>
   );
 }
@@ -130,10 +144,12 @@ function OptionButton({
   option,
   decision,
   onPin,
+  onLook,
 }: {
   option: Option;
   decision: Decision;
   onPin: (value: string | number) => void;
+  onLook: () => void;
 }) {
   const here = option.value === decision.value;
   const cost = option.cost ?? 0;
@@ -141,6 +157,8 @@ function OptionButton({
     <Button
       className={`text-[12.5px] ${here ? "border-sea bg-sea-wash font-semibold" : ""}`}
       aria-pressed={here && decision.pinned}
+      onMouseEnter={onLook}
+      onFocus={onLook}
       onClick={() => onPin(option.value)}
     >
       {option.text}

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import { useShoots } from "../../state/queries";
 import { Notice, Waiting } from "../../ui/Notice";
+import { Presets } from "./Presets";
 
 /** Every card, by shoot and scene. */
 export function Cards() {
@@ -40,6 +41,7 @@ export function Cards() {
               )),
             )}
           </ul>
+          <Presets shootId={shoot.id} />
         </section>
       ))}
     </div>

@@ -1,8 +1,9 @@
 import { useState } from "react";
 import { Refused, type ShootRequest, type ShootView } from "../../api/client";
 import { useAddShoot, useChangeShoot, useDeleteShoot } from "../../state/queries";
+import { useSchools } from "../../state/stances";
 import { Button } from "../../ui/Button";
-import { TextField } from "../../ui/Field";
+import { ChoiceField, TextField } from "../../ui/Field";
 import { Remove } from "../../ui/Remove";
 import { Sheet } from "../../ui/Sheet";
 
@@ -13,7 +14,7 @@ export function NewShoot({ onClose }: { onClose: () => void }) {
       title="New shoot"
       about="A name is enough; the rest can follow."
       does="Make it"
-      start={{ name: "", place: "", day: "" }}
+      start={{ name: "", place: "", day: "", school: "" }}
       error={add.error}
       busy={add.isPending}
       onSave={(shoot) => add.mutate(shoot, { onSuccess: onClose })}
@@ -28,9 +29,9 @@ export function ChangeShoot({ shoot, onClose }: { shoot: ShootView; onClose: () 
   return (
     <ShootSheet
       title={shoot.name}
-      about="Name, place and day of this shoot."
+      about="Name, place, day, and the school that holds unless a scene says another."
       does="Keep it"
-      start={{ name: shoot.name, place: shoot.place, day: shoot.day ?? "" }}
+      start={{ name: shoot.name, place: shoot.place, day: shoot.day ?? "", school: shoot.school }}
       error={change.error ?? remove.error}
       busy={change.isPending}
       onSave={(saved) => change.mutate(saved, { onSuccess: onClose })}
@@ -40,7 +41,7 @@ export function ChangeShoot({ shoot, onClose }: { shoot: ShootView; onClose: () 
   );
 }
 
-type Typed = { name: string; place: string; day: string };
+type Typed = { name: string; place: string; day: string; school: string };
 
 function ShootSheet({
   title,
@@ -64,6 +65,7 @@ function ShootSheet({
   onClose: () => void;
 }) {
   const [typed, setTyped] = useState(start);
+  const schools = useSchools();
   const refused = error instanceof Refused ? error : null;
   const field = (name: keyof Typed, label: string, type: "text" | "date" = "text") => (
     <TextField
@@ -81,12 +83,22 @@ function ShootSheet({
         className="grid gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          onSave({ name: typed.name, place: typed.place, day: typed.day || null });
+          onSave({ name: typed.name, place: typed.place, day: typed.day || null, school: typed.school });
         }}
       >
         {field("name", "Name")}
         {field("place", "Place")}
         {field("day", "Day", "date")}
+        <ChoiceField
+          label="School of its scenes"
+          value={typed.school}
+          choices={[
+            { value: "", text: "as your account has it" },
+            ...(schools.data ?? []).map((one) => ({ value: one.key, text: one.name })),
+          ]}
+          problem={refused?.at("school")}
+          onChoose={(school) => setTyped({ ...typed, school })}
+        />
         {error && !refused?.fields.length ? (
           <p role="alert" className="text-signal">
             {refused?.message ?? "No connection. What you typed is still here."}

@@ -1,0 +1,75 @@
+"""How soon the bench shows another set when the light slider moves, in a real browser on the demo."""
+
+import shutil
+import statistics
+import sys
+import tempfile
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path[:0] = [str(ROOT / "src"), str(ROOT)]
+
+from playwright.sync_api import Page, sync_playwright  # noqa: E402
+from tests.browser.serving import serving  # noqa: E402
+from tests.chromium import CHROMIUM, FLAGS  # noqa: E402
+
+from steady_tide.demo.load import load_demo  # noqa: E402
+from steady_tide.launch.cluster import Cluster  # noqa: E402
+from steady_tide.store.database import Database  # noqa: E402
+
+MOVES = 15
+MOVED = """async shift => {
+    const slider = document.querySelector('input[type=range]');
+    const ledger = () => document.querySelector('[aria-label^="Stop ledger"]').textContent;
+    const before = ledger();
+    const start = performance.now();
+    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(slider, shift);
+    slider.dispatchEvent(new Event('input', {bubbles: true}));
+    while (ledger() === before) {
+        if (performance.now() - start > 5000) throw new Error('the set did not change');
+        await new Promise(requestAnimationFrame);
+    }
+    return performance.now() - start;
+}"""
+
+
+def moves(page: Page, address: str, scene: str) -> list[float]:
+    """Milliseconds from each move of the slider to the new ledger on screen."""
+    page.goto(address)
+    page.get_by_role("link", name=scene, exact=True).click()
+    page.get_by_test_id("tide").wait_for()
+    page.wait_for_timeout(2500)
+    taken = []
+    for step in range(MOVES):
+        taken.append(page.evaluate(MOVED, f"{(1 + step % 3) / 3:.2f}"))
+        page.wait_for_timeout(300)
+    return taken
+
+
+def main() -> None:
+    """Print medians by scene."""
+    home = Path(tempfile.mkdtemp(prefix="steady-tide-bench-", dir="/tmp"))
+    home.chmod(0o755)
+    cluster = Cluster(home, fsync=False)
+    cluster.start()
+    database = Database(cluster.url("bench"))
+    database.migrate()
+    with database.session() as session:
+        load_demo(session)
+    print(f"From the slider to the new set on screen, {MOVES} moves, ms")
+    try:
+        with serving(database, demo=True) as address, sync_playwright() as playwright:
+            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+            page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+            for scene in ("Under the rafts", "Lantern market", "Sky over the sheds"):
+                taken = sorted(moves(page, address, scene))
+                print(f"  {scene:<18} median {statistics.median(taken):6.0f}, slowest {taken[-1]:6.0f}")
+            browser.close()
+    finally:
+        database.close()
+        cluster.stop()
+        shutil.rmtree(home, ignore_errors=True)
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,36 @@
+import { useEffect, useState } from "react";
+import { useHangsOn } from "../../state/stances";
+
+/** It takes several plans to answer: asked when the brief has rested this long. */
+const REST_MS = 900;
+
+function useRested(value: string): string {
+  const [rested, setRested] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(value), REST_MS);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return rested;
+}
+
+/** Which inputs would turn the plan, so that one knows what to measure first. */
+export function HangsOn({ setupId, made }: { setupId: string; made: string }) {
+  const found = useHangsOn(setupId, useRested(made));
+  return (
+    <section aria-label="What it hangs on" className="mt-3">
+      <h3 className="border-b rule text-[15px] font-semibold">What it hangs on</h3>
+      {found.isPending ? <p className="text-[12.5px] text-soft">Trying the inputs otherwise …</p> : null}
+      {found.data?.length === 0 ? (
+        <p className="text-[12.5px] text-soft">Nothing tried would turn this set: it stands firmly.</p>
+      ) : null}
+      <ul className="text-[12.5px]">
+        {found.data?.slice(0, 4).map((one) => (
+          <li key={one.key} className="border-b border-hair/50 py-0.5">
+            <span className="font-semibold">{one.label}</span>: {one.words}.{" "}
+            <span className="text-soft">To be sure, {one.measure}.</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

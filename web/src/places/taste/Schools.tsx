@@ -1,0 +1,159 @@
+import { useState } from "react";
+import { Refused, type SchoolView, type Stance } from "../../api/client";
+import { words } from "../../domain/format";
+import { useVocabulary } from "../../state/queries";
+import { useDeleteSchool, useSaveSchool, useUsualSchool } from "../../state/stances";
+import { Button } from "../../ui/Button";
+import { ChoiceField, TextField } from "../../ui/Field";
+import { Sheet } from "../../ui/Sheet";
+
+type Axes = Record<string, string>;
+
+/** Every school in a column, every axis in a line; what differs from the first stands out. */
+export function Schools({ schools }: { schools: SchoolView[] }) {
+  const vocabulary = useVocabulary();
+  const usual = useUsualSchool();
+  const [open, setOpen] = useState<SchoolView | null>(null);
+  const axes = vocabulary.data?.axes ?? [];
+  const first = schools[0]?.stance as unknown as Axes | undefined;
+  return (
+    <section aria-label="Schools" className="mb-6 border rule bg-paper">
+      <h2 className="border-b-2 border-ink px-4 py-2 text-[20px]">Schools</h2>
+      <div className="overflow-x-auto">
+        <table className="w-full text-[13px]" aria-label="Schools by axis">
+          <thead>
+            <tr className="border-b rule align-bottom">
+              <td />
+              {schools.map((school) => (
+                <th key={school.key} scope="col" className="min-w-28 px-2 py-1.5 text-left font-normal">
+                  <span className="block font-title text-[16px] font-semibold">{school.name}</span>
+                  <span className="block text-[12px] leading-tight text-soft">{school.line}</span>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {axes.map((axis) => (
+              <tr key={axis.key} className="border-b border-hair/60">
+                <th scope="row" className="py-0.5 pl-4 text-left font-normal whitespace-nowrap text-soft">
+                  {axis.label}
+                </th>
+                {schools.map((school) => {
+                  const position = (school.stance as unknown as Axes)[axis.key] ?? "";
+                  return (
+                    <td
+                      key={school.key}
+                      className={`px-2 ${position === first?.[axis.key] ? "text-soft" : "font-semibold"}`}
+                    >
+                      {words(position)}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+            <tr className="align-baseline">
+              <th scope="row" className="py-1.5 pl-4 text-left font-normal whitespace-nowrap text-soft">
+                Holds by default
+              </th>
+              {schools.map((school) => (
+                <td key={school.key} className="px-2 py-1.5">
+                  <label className="flex items-center gap-1.5">
+                    <input
+                      type="radio"
+                      name="usual"
+                      className="accent-(--sea)"
+                      checked={school.usual}
+                      disabled={usual.isPending}
+                      onChange={() => usual.mutate(school.key)}
+                    />
+                    <span className="sr-only">{school.name} holds by default</span>
+                  </label>
+                  <Button
+                    look="quiet"
+                    className="px-0 py-0 text-[12.5px] underline"
+                    onClick={() => setOpen(school)}
+                    aria-label={school.own ? `Change ${school.name}` : `Start from ${school.name}`}
+                  >
+                    {school.own ? "Change" : "Start from it"}
+                  </Button>
+                </td>
+              ))}
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      {open ? <SchoolSheet school={open} onClose={() => setOpen(null)} /> : null}
+    </section>
+  );
+}
+
+function SchoolSheet({ school, onClose }: { school: SchoolView; onClose: () => void }) {
+  const vocabulary = useVocabulary();
+  const save = useSaveSchool();
+  const remove = useDeleteSchool();
+  const [name, setName] = useState(school.own ? school.name : `${school.name}, mine`);
+  const [line, setLine] = useState(school.line);
+  const [axes, setAxes] = useState<Axes>(() => ({ ...(school.stance as unknown as Axes) }));
+  const error = save.error ?? remove.error;
+  const refused = error instanceof Refused ? error : null;
+  return (
+    <Sheet
+      open
+      onOpenChange={(shown) => !shown && onClose()}
+      title={school.own ? school.name : `Start from ${school.name}`}
+      about={
+        school.own ? "Everything planned under it is planned anew." : "Move the axes and keep it as your own."
+      }
+    >
+      <form
+        noValidate
+        className="grid grid-cols-2 gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const stance = { ...axes, name } as unknown as Stance;
+          save.mutate({ key: school.own ? school.key : null, stance, line }, { onSuccess: onClose });
+        }}
+      >
+        <div className="col-span-2">
+          <TextField label="Name" value={name} problem={refused?.at("stance.name")} onType={setName} />
+        </div>
+        <div className="col-span-2">
+          <TextField
+            label="Its one honest line"
+            value={line}
+            problem={refused?.at("line")}
+            onType={setLine}
+          />
+        </div>
+        {(vocabulary.data?.axes ?? []).map((axis) => (
+          <ChoiceField
+            key={axis.key}
+            label={axis.label}
+            value={axes[axis.key] ?? ""}
+            choices={axis.positions.map((position) => ({ value: position, text: words(position) }))}
+            onChoose={(position) => setAxes({ ...axes, [axis.key]: position })}
+          />
+        ))}
+        {error && !refused?.fields.length ? (
+          <p role="alert" className="col-span-2 text-signal">
+            {refused?.message ?? "No connection. What you chose is still here."}
+          </p>
+        ) : null}
+        <div className="col-span-2 flex items-center gap-3">
+          <Button look="strong" type="submit" disabled={save.isPending}>
+            Keep it
+          </Button>
+          {school.own ? (
+            <Button
+              look="quiet"
+              className="text-signal"
+              onClick={() => remove.mutate(school.key, { onSuccess: onClose })}
+            >
+              Delete this school
+            </Button>
+          ) : null}
+        </div>
+      </form>
+    </Sheet>
+  );
+}

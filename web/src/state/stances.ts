@@ -1,0 +1,106 @@
+/** Schools and numbers of the account, and questions about a plan. */
+
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, got, type Stance } from "../api/client";
+import { refreshKit } from "./kit";
+import { KEYS } from "./queries";
+
+export function useSchools() {
+  return useQuery({ queryKey: ["schools"], queryFn: () => got(api.GET("/api/schools")) });
+}
+
+export function useSaveSchool() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: ({ key, stance, line }: { key: string | null; stance: Stance; line: string }) =>
+      key === null
+        ? got(api.POST("/api/schools", { body: { stance, line } }))
+        : got(api.PUT("/api/schools/{key}", { params: { path: { key } }, body: { stance, line } })),
+    onSuccess: () => refreshKit(cache),
+  });
+}
+
+export function useDeleteSchool() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (key: string) => got(api.DELETE("/api/schools/{key}", { params: { path: { key } } })),
+    onSuccess: () => refreshKit(cache),
+  });
+}
+
+export function useUsualSchool() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (school: string) => got(api.PUT("/api/schools/usual", { body: { school } })),
+    onSuccess: () => refreshKit(cache),
+  });
+}
+
+export function useRules() {
+  return useQuery({ queryKey: ["rules"], queryFn: () => got(api.GET("/api/rules")) });
+}
+
+export function useWeigh() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: ({ key, weight }: { key: string; weight: number | string | null }) =>
+      got(
+        api.PUT("/api/rules/{key}", { params: { path: { key } }, body: { weight: weight as number | null } }),
+      ),
+    onSuccess: () => refreshKit(cache),
+  });
+}
+
+/** What one more pin would change; asked when a value is looked at. */
+export function useWhatIf(setup_id: string, setting: string, value: string | number | null, made: string) {
+  return useQuery({
+    queryKey: ["what-if", setup_id, setting, value, made],
+    enabled: value !== null,
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: () =>
+      got(
+        api.POST("/api/setups/{setup_id}/what-if", {
+          params: { path: { setup_id } },
+          body: { setting, value: value ?? "" },
+        }),
+      ),
+  });
+}
+
+export function useHangsOn(setup_id: string, made: string) {
+  return useQuery({
+    queryKey: ["hangs-on", setup_id, made],
+    queryFn: () => got(api.GET("/api/setups/{setup_id}/hangs-on", { params: { path: { setup_id } } })),
+  });
+}
+
+export function useMatch(scene_id: string) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: () => got(api.POST("/api/scenes/{scene_id}/match", { params: { path: { scene_id } } })),
+    onSuccess: (answer) => {
+      cache.setQueryData(KEYS.scene(scene_id), answer.scene);
+      cache.invalidateQueries({ queryKey: KEYS.shoots });
+      cache.invalidateQueries({ queryKey: ["card"] });
+    },
+  });
+}
+
+export function usePresets(shoot_id: string, wanted: boolean) {
+  return useQuery({
+    queryKey: ["presets", shoot_id],
+    enabled: wanted,
+    queryFn: () => got(api.GET("/api/shoots/{shoot_id}/presets", { params: { path: { shoot_id } } })),
+  });
+}
+
+export function useTakePresets(shoot_id: string) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (device_id: string) =>
+      got(
+        api.POST("/api/shoots/{shoot_id}/presets/{device_id}", { params: { path: { shoot_id, device_id } } }),
+      ),
+    onSuccess: () => refreshKit(cache),
+  });
+}

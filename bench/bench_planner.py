@@ -8,6 +8,8 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT / "src")]
 
+from steady_tide.core.errors import BadInput  # noqa: E402
+from steady_tide.core.kit.bag import Kit  # noqa: E402
 from steady_tide.core.kit.device import Device  # noqa: E402
 from steady_tide.core.plan.brief import Brief  # noqa: E402
 from steady_tide.core.plan.planner import plan_scene  # noqa: E402
@@ -36,6 +38,29 @@ def with_modes(device: Device, share: float) -> Device:
     return device.model_copy(update={"modes": [device.modes[int(index * step)] for index in range(count)]})
 
 
+def many_scenes(kit: Kit) -> None:
+    """Ten scenes spread over four cameras, and each of them on every one that can."""
+    briefs = [Brief.read(scene["brief"]) for scene in demo_scenes()]
+    ten = [*briefs, *(brief.model_copy(update={"falls_stops": 2.5}) for brief in briefs)][:10]
+    cameras = [device for device in kit.devices if device.key != "skarv-a2"]
+    stance = SCHOOL_BY_KEY["even-keel"].stance
+
+    def able(brief: Brief, device: Device) -> bool:
+        try:
+            plan_scene(brief, device, stance=stance, bag=kit.bag)
+        except BadInput:
+            return False
+        return True
+
+    pairs = [(brief, device) for brief in ten for device in cameras if able(brief, device)]
+    spread = [next(pair for pair in pairs[index:] + pairs if pair[0] is brief) for index, brief in enumerate(ten)]
+    for name, chosen in (("ten scenes, a camera each", spread), (f"all {len(pairs)} that can be planned", pairs)):
+        begun = time.perf_counter()
+        for brief, device in chosen:
+            plan_scene(brief, device, stance=stance, bag=kit.bag)
+        print(f"Four cameras, {name}: {time.perf_counter() - begun:.2f} s")
+
+
 def main() -> None:
     """Print the medians."""
     kit = demo_kit()
@@ -47,6 +72,7 @@ def main() -> None:
         medians.append(median_ms(brief, richest, kit.bag))
         print(f"  {scene['name']:<18} {richest.name}: {medians[-1]:6.1f}")
     print(f"  all scenes: median {statistics.median(medians):.1f} ms")
+    many_scenes(kit)
     brief = Brief.read(demo_scenes()[1]["brief"])
     print("Growth with the number of modes (The pilot gig)")
     whole = median_ms(brief, richest, kit.bag)

@@ -115,10 +115,10 @@ def test_all_dialled_in_leaves_nothing_large_on_the_card(page: Page, demo: str) 
     page.goto(setup_path(page, demo, "Lantern market", "card"))
     expect(page.get_by_role("img", name="change").nth(3)).to_be_visible()
     page.get_by_role("button", name="All dialled in").click()
-    expect(page.get_by_text("31 of 31 read back")).to_be_visible()
+    expect(page.get_by_text("32 of 32 read back")).to_be_visible()
     expect(page.get_by_role("img", name="change")).to_have_count(0)
     page.get_by_label("Slot").select_option("2")
-    expect(page.get_by_text("0 of 31 read back")).to_be_visible()
+    expect(page.get_by_text("0 of 32 read back")).to_be_visible()
     expect(page.get_by_role("img", name="change")).not_to_have_count(0)
 
 
@@ -220,9 +220,9 @@ def test_a_wrong_mode_table_is_refused_by_row_and_a_right_one_taken(page: Page, 
 
     give(text.replace("3840,2160,120", "3840,tall,120"))
     expect(page.get_by_role("alert")).to_contain_text("height_px: write a whole number")
-    expect(page.get_by_role("link", name=re.compile("Skarv A4"))).to_contain_text("47 modes")
+    expect(page.get_by_role("link", name=re.compile("Skarv A4"))).to_contain_text("58 modes")
     give("\n".join(line for line in text.splitlines() if ",5.2K," not in line))
-    expect(page.get_by_role("link", name=re.compile("Skarv A4"))).to_contain_text("36 modes")
+    expect(page.get_by_role("link", name=re.compile("Skarv A4"))).to_contain_text("41 modes")
 
 
 def test_a_camera_in_use_is_kept(page: Page, demo: str) -> None:
@@ -291,7 +291,14 @@ def test_a_shoot_changes_its_day(page: Page, demo: str) -> None:
 
 def test_a_new_scene_opens_on_the_bench_with_sensible_conditions(page: Page, demo: str) -> None:
     page.goto(demo)
-    for kind in ("Underwater", "Low light", "Motion", "Product"):
+    for kind in (
+        "Underwater",
+        "Low light",
+        "Motion",
+        "Product",
+        "Talking and travelling",
+        "Night lapse and time lapse",
+    ):
         page.get_by_role("link", name="Shoots").click()
         page.get_by_role("button", name="Add a scene").click()
         page.get_by_label("Name").fill(f"Trial {kind}")

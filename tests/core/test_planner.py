@@ -11,6 +11,7 @@ from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.plan.block import blocks
 from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
 from steady_tide.core.plan.plan import Conflict, Plan
 from steady_tide.core.plan.planner import plan_scene
 from steady_tide.core.plan.search import QUANTUM, Landscape, meeting_points
@@ -228,10 +229,24 @@ def test_figures_tell_the_stabilisation_limit_and_the_clean_shutter() -> None:
 def test_exposures_that_meet_a_frame_alike_are_found_as_by_sorting(scene: str) -> None:
     landscape = Landscape(Situation(brief(scene), Stance(), A4, tuple(KIT.bag)), {})
     for _, _, block in blocks(landscape.situation_for(0), landscape.tables, landscape.frames, landscape.exposures):
-        first, kin, order, starts = meeting_points(block)
+        fixed = int(np.count_nonzero(block.exposures.shutter >= 0))
+        automatic = block.of(np.arange(fixed, len(block.exposures.shutter)))
+        first, kin, order, starts = meeting_points(block, automatic)
         steps = [np.rint(np.log2(chosen.shutter_s[0]) / QUANTUM) for chosen in (block.aim, block.dark)]
         alike = list(zip(block.exposures.glass.tolist(), *(step.tolist() for step in steps), strict=True))
         assert len({(kind, *same) for kind, same in zip(kin.tolist(), alike, strict=True)}) == len(first)
         assert [kin[column] for column in first] == list(range(len(first)))
         assert np.array_equal(np.sort(order), np.arange(len(kin))) and np.all(np.diff(kin[order]) >= 0)
         assert np.array_equal(kin[order][starts], np.arange(len(first)))
+
+
+@pytest.mark.parametrize("scene", ["Lantern market", "The pilot gig", "Sky over the sheds"])
+def test_what_is_priced_once_for_all_rates_is_what_each_rate_would_pay(scene: str) -> None:
+    landscape = Landscape(Situation(brief(scene), Stance(), A4, tuple(KIT.bag)), {})
+    situation = landscape.situation_for(0)
+    parts = blocks(situation, landscape.tables, landscape.frames, landscape.exposures)
+    for costs, (_, columns, block) in zip(landscape._block_costs(0), parts, strict=True):
+        for one in BLOCK_CONSIDERATIONS:
+            if one.scope == "exposure":
+                alone = np.broadcast_to(one.price(block), (1, len(columns)))
+                np.testing.assert_allclose(costs.terms[one.key], alone, atol=1e-9, err_msg=one.key)

@@ -219,3 +219,17 @@ def test_every_scene_of_the_demo_is_planned_under_every_school() -> None:
             device = A4 if scene != "Rafts from above" else DEVICES["kittiwake-d1"]
             assert isinstance(plan_scene(brief(scene), device, stance=school.stance, bag=KIT.bag), Plan)
     assert isinstance(plan_scene(brief("The smoked jar"), MANUAL, stance=Stance(), bag=KIT.bag), Plan)
+
+
+def test_a_wish_nobody_offers_has_two_ways_out() -> None:
+    clash = plan_scene(brief("Lantern market"), A4, stance=EVEN, bag=KIT.bag, pins={"frame_rate": "1000"})
+    assert clash.outcome == "conflict"
+    assert [(way.release, way.becomes) for way in clash.ways_out] == [("frame_rate", "240"), ("frame_rate", "25")]
+
+
+def test_where_no_picture_comes_of_it_that_is_said_first() -> None:
+    night = {"kind": "condition", "condition": "starlight"}
+    dark = planned(brief("Lantern market", light=night))
+    assert dark.prices[0].label == "Hopeless as it stands"
+    assert "too dark" in dark.prices[0].words and "your ISO limit keeps 6400 back" in dark.prices[0].words
+    assert "Hopeless as it stands" not in {price.label for price in planned(brief("Lantern market")).prices}

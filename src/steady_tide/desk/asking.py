@@ -1,5 +1,6 @@
 """Questions about a plan: what if, what it hangs on, which cameras match, which scenes share a preset."""
 
+from dataclasses import replace
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
@@ -134,4 +135,4 @@ class Asking:
 
 
 def _with_pins(inputs: Inputs, pins: dict[str, Value]) -> Inputs:
-    return Inputs(inputs.brief, inputs.device, inputs.stance, inputs.bag, pins, inputs.weights)
+    return replace(inputs, pins=pins)

@@ -7,12 +7,11 @@ from uuid import UUID
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.plan.plan import Decision, Plan
+from steady_tide.core.plan.presets import FITTED_BY_HAND
 from steady_tide.desk.views import DialledValue, SlotView
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import DialledRow
 
-FITTED_BY_HAND = frozenset({Setting.ND_FILTER, Setting.COLOUR_FILTER})
-"""Glass is put on, not dialled in: it leaves nothing behind in a preset."""
 HURTS_FROM_STOPS = 0.5
 """A left-over value that costs the scene at least this much is flagged. **Assumed**."""
 

@@ -36,12 +36,20 @@ class Inputs:
     bag: Sequence[BagItem]
     pins: Mapping[str, Value]
     weights: Mapping[str, float]
+    device_digest: str = ""
+    """Of the device's document, where it is known already."""
 
     @property
     def fingerprint(self) -> str:
         """Hash of it all, the version of the rules included."""
         plain = [item.plain() for item in self.bag]
-        parts = [RULES_VERSION, self.brief.plain(), self.device.digest, self.stance.plain(), plain]
+        parts = [
+            RULES_VERSION,
+            self.brief.plain(),
+            self.device_digest or self.device.digest,
+            self.stance.plain(),
+            plain,
+        ]
         parts += [dict(self.pins), dict(self.weights)]
         return hashlib.sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()
 
@@ -84,11 +92,14 @@ class Planner:
         self.bag: list[BagItem] = [_read_item(json.dumps(row.document)) for row in stored]
         self.stances = Stances(rows)
         self._devices: dict[UUID, Device] = {}
+        self._digests: dict[UUID, str] = {}
 
     def device(self, device_id: UUID) -> Device:
         """A device of the account's kit."""
         if device_id not in self._devices:
-            self._devices[device_id] = _read_device(json.dumps(self.rows.get(DeviceRow, device_id).document))
+            text = json.dumps(self.rows.get(DeviceRow, device_id).document, sort_keys=True)
+            self._devices[device_id] = _read_device(text)
+            self._digests[device_id] = hashlib.sha256(text.encode()).hexdigest()
         return self._devices[device_id]
 
     def inputs(self, setup: SetupRow, brief: Brief) -> Inputs:
@@ -100,6 +111,7 @@ class Planner:
             bag=self.bag,
             pins=setup.pins,
             weights=self.stances.weights,
+            device_digest=self._digests[setup.device_id],
         )
 
     def outcome(self, setup: SetupRow, brief: Brief) -> Outcome:

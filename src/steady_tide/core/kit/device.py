@@ -2,7 +2,6 @@
 
 from collections import Counter
 from collections.abc import Iterator
-from functools import cached_property
 from hashlib import sha256
 from typing import Annotated, Literal
 
@@ -77,7 +76,7 @@ class Device(Part):
     preset_slots: int = Field(default=1, ge=1, le=50)
     menu: Annotated[list[MenuEntry], Field(max_length=80)]
 
-    @cached_property
+    @property
     def digest(self) -> str:
         """Short hash of the document, kept in the plans made from it."""
         return sha256(self.model_dump_json().encode()).hexdigest()[:12]

@@ -45,6 +45,14 @@ class Block:
         """The single point of frame k and exposure o."""
         return Block(self.situation, self.tables, self.frames.take(np.array([k])), self.exposures.take(np.array([o])))
 
+    def of(self, columns: Ints) -> "Block":
+        """The same frames against some of the exposures."""
+        return Block(self.situation, self.tables, self.frames, self.exposures.take(columns))
+
+    def tell(self, name: str, chosen: Chosen) -> None:
+        """Say what the camera does in one light ("dark", "aim", "bright") where that is known already."""
+        self.__dict__[name] = chosen
+
     # Columns over frames, shape (K, 1).
 
     def _by_mode(self, column: Floats) -> Floats:

@@ -16,8 +16,9 @@ def _wish(situation: Situation, setting: Setting, value: Value) -> Wish:
     return Wish(setting=setting, label=SETTINGS[setting].label, value=value, text=text_of(situation, setting, value))
 
 
-def not_offered(situation: Situation, wrong: WrongPin) -> Conflict:
-    """A wish for a value, or a setting, that the device does not have at all."""
+def not_offered(landscape: Landscape, wrong: WrongPin) -> Conflict:
+    """A wish for a value, or a setting, that the device does not have at all. landscape: without that wish."""
+    situation = landscape.situation
     label, name = SETTINGS[wrong.setting].in_text, situation.device.name
     if wrong.nearest is None:
         words, ways = f"{name} has no setting for {label}.", []
@@ -25,6 +26,11 @@ def not_offered(situation: Situation, wrong: WrongPin) -> Conflict:
         nearest = text_of(situation, wrong.setting, wrong.nearest)
         words = f"{name} does not offer {label} {wrong.wished}."
         ways = [WayOut(release=wrong.setting, becomes=wrong.nearest, words=f"Take the nearest it offers: {nearest}.")]
+        best = landscape.chosen()
+        free = Explainer(landscape, best).values(best).get(wrong.setting) if best is not None else None
+        if free is not None and free != wrong.nearest:
+            text = text_of(situation, wrong.setting, free)
+            ways.append(WayOut(release=wrong.setting, becomes=free, words=f"Leave it to the plan: {label} {text}."))
     return Conflict(
         device_key=situation.device.key,
         device_name=name,

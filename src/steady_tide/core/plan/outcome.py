@@ -26,6 +26,7 @@ from steady_tide.core.plan.plan import (
     LedgerPart,
     LineOfLedger,
     MarkPart,
+    Price,
     ReachPart,
 )
 from steady_tide.core.plan.situation import Situation
@@ -34,6 +35,9 @@ from steady_tide.core.quantities import lux_from_ev100, shutter_angle_deg, shutt
 
 RUNAWAY_STOPS = 2.0
 """An automatic shutter this much shorter than wanted makes motion stutter. **Assumed**."""
+HOPELESS_STOPS = 3.0
+HOPELESS_SNR = 2.0
+"""A picture this much too dark, or this noisy at mid grey, is none. **Assumed**."""
 HEADLINE = (
     Setting.RESOLUTION, Setting.FRAME_RATE, Setting.VIEW, Setting.STABILISATION, Setting.SHUTTER, Setting.ND_FILTER,
 )  # fmt: skip
@@ -253,6 +257,19 @@ def lapse_rows(view: PointView) -> list[tuple[str, str, float, str, str, str]]:
         ("film", "Film", seconds, "s", f"{seconds:.0f}", "frames over timeline rate"),
         ("trail", "Star trail", trail, "px", f"{trail:.1f}", "15.041″/s · shutter · focal length, on the equator"),
     ]
+
+
+def hopeless(view: PointView) -> list[Price]:
+    """Said first where even the best set makes no picture: far too dark, or nothing but noise."""
+    block = view.block
+    short, snr = -one(block.aim.error_stops), one(block.snr(block.situation.aim_ev100, block.aim))
+    if short < HOPELESS_STOPS and snr >= HOPELESS_SNR:
+        return []
+    at_end = one(block.ceiling) >= block.situation.device.iso.values[-1]
+    spare = "" if at_end else f"; your ISO limit keeps {block.situation.device.iso.values[-1]} back"
+    told = f"{short:.1f} stops too dark" if short >= HOPELESS_STOPS else f"signal to noise {snr:.0f}"
+    words = f"{told} with all that these wishes leave{spare}. Bring light, hold still for longer, or come earlier"
+    return [Price(label="Hopeless as it stands", cost=round(max(short, HOPELESS_STOPS), 2), words=words)]
 
 
 def headline(decisions: Sequence[Decision]) -> str:

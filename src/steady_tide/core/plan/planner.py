@@ -23,6 +23,7 @@ from steady_tide.core.plan.outcome import (
     cautions,
     figures,
     headline,
+    hopeless,
     in_lights,
     ledger_part,
     reach_part,
@@ -90,12 +91,17 @@ def _landscape(
     _refuse_unfit_place(situation)
     matched, wrong = match_pins(situation, wished)
     if wrong:
-        return not_offered(situation, wrong[0])
+        return not_offered(Landscape(_fitted(situation, matched), matched), wrong[0])
+    return Landscape(_fitted(situation, matched), matched)
+
+
+def _fitted(situation: Situation, matched: Mapping[Setting, Value]) -> Situation:
+    """The situation with lamp, support and colour filter as they are pinned or best."""
     for setting, weigh, fit in FITTED:
         if setting in matched or offers(situation, setting):
             value = matched.get(setting, weigh(situation).best())
             situation = fit(situation, str(value))
-    return Landscape(situation, matched)
+    return situation
 
 
 Fit = Callable[[Situation, str], Situation]
@@ -169,7 +175,7 @@ def written(landscape: Landscape, point: Point) -> Plan:
         ledger=ledger_part(view),
         in_light=in_lights(view),
         figures=figures(view),
-        prices=[*shortfalls(view), *view.prices()],
+        prices=[*hopeless(view), *shortfalls(view), *view.prices()],
         bring=to_bring(view),
         cautions=cautions(situation),
         assumptions=told_assumptions(situation),

@@ -19,7 +19,7 @@ from steady_tide.core.plan.stance import Stance
 from steady_tide.core.quantities import Floats
 
 FITTED_BY_HAND: Final = (Setting.ND_FILTER, Setting.COLOUR_FILTER, Setting.LAMP, Setting.SUPPORT)
-"""What is fitted, not stored: it may differ between scenes that share a preset."""
+"""What is fitted, not dialled in: it leaves nothing behind in a preset, and may differ where one is shared."""
 IMPOSSIBLE: Final = 1e6
 SAME: Final = 0.02
 """Losses nearer than this [stops-equivalents] count as equal: then fewer presets win."""

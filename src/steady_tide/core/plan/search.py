@@ -13,17 +13,20 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from steady_tide.core.exposure.automatic import Chosen
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.plan.block import Block, blocks
 from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
 from steady_tide.core.plan.considerations import recording as recording_room
 from steady_tide.core.plan.considerations.recording import RecordingChoice
+from steady_tide.core.plan.considerations.table import Consideration
 from steady_tide.core.plan.finish import weigh_bias, weigh_profile
 from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING_VALUES, Columns
 from steady_tide.core.plan.memory import remembered
 from steady_tide.core.plan.pins import Pins
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.space import (
+    Exposures,
     Frames,
     Ints,
     Recordings,
@@ -74,12 +77,13 @@ class BlockCosts:
         return float(kept[row if kept.shape[0] > 1 else 0, at if kept.shape[1] > 1 else 0])
 
 
-def meeting_points(block: Block) -> tuple[Ints, Ints, Ints, Ints]:
+def meeting_points(block: Block, automatic: Block) -> tuple[Ints, Ints, Ints, Ints]:
     """Exposures that look alike to a frame: equal glass and (within QUANTUM) equal shutters.
 
     Returns (first, kin, order, starts): one exposure of each kind, the kind of each exposure,
     exposures ordered by kind, and where each kind starts in that order. Fixed shutters stand
-    first and ordered (see `enumerate_exposures`), so only automatic ones are sorted.
+    first and ordered (see `enumerate_exposures`), so only automatic ones are sorted; they
+    are given as a block of their own.
     """
     exposures = block.exposures
     count = int(np.count_nonzero(exposures.shutter >= 0))
@@ -87,9 +91,8 @@ def meeting_points(block: Block) -> tuple[Ints, Ints, Ints, Ints]:
     new = np.ones(count, dtype=bool)
     new[1:] = codes[1:] != codes[:-1]
     kin, first = np.cumsum(new) - 1, np.flatnonzero(new)
-    steps = [
-        np.rint(np.log2(chosen.shutter_s[0, count:]) / QUANTUM).astype(np.int64) for chosen in (block.aim, block.dark)
-    ]
+    chosen = (automatic.aim, automatic.dark)
+    steps = [np.rint(np.log2(one.shutter_s[0]) / QUANTUM).astype(np.int64) for one in chosen]
     keys = (exposures.glass[count:].astype(np.int64) << 40) + (steps[0] << 20) + steps[1]
     _, first_auto, kin_auto = np.unique(keys, return_index=True, return_inverse=True)
     order_auto = np.argsort(kin_auto, kind="stable")
@@ -102,14 +105,49 @@ def meeting_points(block: Block) -> tuple[Ints, Ints, Ints, Ints]:
     )
 
 
-def price_block(rows: Ints, columns: Ints, block: Block) -> BlockCosts:
+class FixedExposures:
+    """Exposures with a fixed shutter through one lens and aperture: priced once for every frame rate."""
+
+    def __init__(self, block: Block, exposures: Exposures) -> None:
+        self.count = int(np.count_nonzero(exposures.shutter >= 0))
+        fixed = exposures.take(np.arange(self.count))
+        self.block = Block(block.situation, block.tables, block.frames, fixed)
+
+    @remembered
+    def terms(self) -> dict[str, Floats]:
+        """Price of every consideration about exposures that no frame rate changes, shape (1, F)."""
+        free = [one for one in BLOCK_CONSIDERATIONS if one.scope == "exposure" and not one.by_rate]
+        return {one.key: np.broadcast_to(one.price(self.block), (1, self.count)) for one in free}
+
+
+def _joined(block: Block, columns: Ints, fixed: FixedExposures) -> tuple[Block, int]:
+    """The automatic exposures of a block alone, and where they start; the block is told what the fixed ones do."""
+    count = int(np.searchsorted(columns, fixed.count))
+    automatic = block.of(np.arange(count, len(columns)))
+    if count:
+        known = columns[:count]
+        for name in ("dark", "aim", "bright"):
+            pairs = zip(getattr(fixed.block, name), getattr(automatic, name), strict=True)
+            block.tell(name, Chosen(*(np.concatenate([one[:, known], other], axis=1) for one, other in pairs)))
+    return automatic, count
+
+
+def price_block(rows: Ints, columns: Ints, block: Block, fixed: FixedExposures) -> BlockCosts:
     """All block considerations, each and summed by scope."""
-    first, kin, order, starts = meeting_points(block)
-    meeting = Block(block.situation, block.tables, block.frames, block.exposures.take(first))
-    terms = {one.key: one.price(meeting if one.scope == "both" else block) for one in BLOCK_CONSIDERATIONS}
+    automatic, count = _joined(block, columns, fixed)
+    first, kin, order, starts = meeting_points(block, automatic)
+    meeting = block.of(first)
+
+    def price(one: Consideration[Block]) -> Floats:
+        if one.scope != "exposure" or one.by_rate:
+            return one.price(meeting if one.scope == "both" else block)
+        rest = np.broadcast_to(one.price(automatic), (1, len(columns) - count))
+        return np.concatenate([fixed.terms()[one.key][:, columns[:count]], rest], axis=1)
+
+    terms = {one.key: price(one) for one in BLOCK_CONSIDERATIONS}
     frame, exposure, both = np.zeros((len(rows), 1)), np.zeros((1, len(columns))), np.zeros((len(rows), len(first)))
-    for key, price in terms.items():
-        {"frame": frame, "exposure": exposure, "both": both}[SCOPES[key]][...] += price
+    for key, term in terms.items():
+        {"frame": frame, "exposure": exposure, "both": both}[SCOPES[key]][...] += term
     return BlockCosts(rows, columns, frame[:, 0], exposure[0], both, kin, order, starts, terms)
 
 
@@ -165,8 +203,17 @@ class Landscape:
         situation = self.situation_for(index)
         if situation.bias_stops not in self._costs:
             found = blocks(situation, self.tables, self.frames, self.exposures)
-            self._costs[situation.bias_stops] = [price_block(*part) for part in found]
+            fixed: dict[tuple[str, float], FixedExposures] = {}
+            self._costs[situation.bias_stops] = [
+                price_block(rows, columns, block, self._fixed(fixed, block)) for rows, columns, block in found
+            ]
         return self._costs[situation.bias_stops]
+
+    def _fixed(self, known: dict[tuple[str, float], FixedExposures], block: Block) -> FixedExposures:
+        key = (block.lens.key, block.f_number)
+        if key not in known:
+            known[key] = FixedExposures(block, self.exposures)
+        return known[key]
 
     @cached_property
     def recording_terms(self) -> dict[str, Floats]:

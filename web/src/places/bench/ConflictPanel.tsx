@@ -32,7 +32,7 @@ export function ConflictPanel({
       {outcome.ways_out.length > 0 ? <h3 className="mt-3 mb-1">Ways out</h3> : null}
       <ul className="grid gap-1.5">
         {outcome.ways_out.map((way) => (
-          <li key={way.release}>
+          <li key={way.words}>
             <Button
               className="text-left"
               onClick={() =>

@@ -62,8 +62,7 @@ export function Schools({ schools }: { schools: SchoolView[] }) {
                       type="radio"
                       name="usual"
                       className="accent-(--sea)"
-                      checked={school.usual}
-                      disabled={usual.isPending}
+                      checked={usual.isPending ? usual.variables === school.key : school.usual}
                       onChange={() => usual.mutate(school.key)}
                     />
                     <span className="sr-only">{school.name} holds by default</span>
@@ -72,7 +71,7 @@ export function Schools({ schools }: { schools: SchoolView[] }) {
                     look="quiet"
                     className="px-0 py-0 text-[12.5px] underline"
                     onClick={() => setOpen(school)}
-                    aria-label={school.own ? `Change ${school.name}` : `Start from ${school.name}`}
+                    aria-label={`${school.own ? "Change" : "Start from it"}: ${school.name}`}
                   >
                     {school.own ? "Change" : "Start from it"}
                   </Button>

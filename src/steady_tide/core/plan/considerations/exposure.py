@@ -190,6 +190,7 @@ TABLE = (
         axis=Axis.FILTERING,
         warn_above=1.2,
         about=(Setting.SHUTTER, Setting.ND_FILTER, Setting.FRAME_RATE),
+        by_rate=True,
     ),
     Consideration(
         "iso-over-taste",

@@ -37,7 +37,8 @@ class Consideration(Generic[Over]):
     "recording" (R,).
     weight: stops-equivalents per unit of `cost`; **assumed**. about: settings it is a
     reason for. axis: the disagreement that moves it, if one does. warn_above: cost from
-    which the price is told beside the plan.
+    which the price is told beside the plan. by_rate: whether a fixed exposure costs
+    otherwise at another frame rate; only scope "exposure" asks.
     """
 
     key: str
@@ -50,6 +51,7 @@ class Consideration(Generic[Over]):
     about: tuple[Setting, ...] = ()
     axis: Axis | None = None
     warn_above: float = 1.0
+    by_rate: bool = False
 
     def price(self, over: Over) -> Floats:
         """Cost in stops-equivalents, never negative, in the shape of the scope."""

@@ -14,7 +14,7 @@ from steady_tide.desk.cards import Cards
 from steady_tide.desk.dialled import Dialled, leftovers, value_text
 from steady_tide.desk.kit import KitDesk
 from steady_tide.desk.planning import Inputs, solve
-from steady_tide.desk.shoots import Shoots, to_decide
+from steady_tide.desk.shoots import ShootFacts, Shoots, to_decide
 from steady_tide.store.database import Database, with_driver
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
@@ -97,7 +97,7 @@ def test_slots_are_given_out_in_turn_and_begin_again(database: Database, account
     with database.session() as session:
         rows = Rows(session, account)
         device = KitDesk(rows).take_in(KIT)["skarv-a2"]
-        shoot = Shoots(rows).add(name="Day", place="", day=None)
+        shoot = Shoots(rows).add(ShootFacts(name="Day", place="", day=None))
         bench = Bench(rows)
         scenes = [bench.add_scene(shoot.id, name=str(n), brief=GIG, cameras=[Camera(device)]) for n in range(4)]
         slots = [Cards(rows).card(scene.setups[0].id).slot for scene in scenes]
@@ -130,7 +130,7 @@ def test_a_camera_is_taken_off_only_while_another_stays(database: Database, acco
     with database.session() as session:
         rows = Rows(session, account)
         devices = KitDesk(rows).take_in(KIT)
-        shoot = Shoots(rows).add(name="Day", place="", day=None)
+        shoot = Shoots(rows).add(ShootFacts(name="Day", place="", day=None))
         bench = Bench(rows)
         cameras = [Camera(devices["skarv-a4"]), Camera(devices["skarv-a2"], school="darkroom")]
         scene = bench.add_scene(shoot.id, name="S", brief=GIG, cameras=cameras)
@@ -153,7 +153,7 @@ def test_shoots_come_newest_day_first_and_those_without_a_day_last(database: Dat
     with database.session() as session:
         shoots = Shoots(Rows(session, account))
         for name, day in (("old", date(2026, 1, 2)), ("someday", None), ("new", date(2026, 9, 1))):
-            shoots.add(name=name, place="", day=day)
+            shoots.add(ShootFacts(name=name, place="", day=day))
         assert [shoot.name for shoot in shoots.all()] == ["new", "old", "someday"]
         one = shoots.all()[0]
         assert shoots.change(one.id, name="newer", place="quay", day=None).place == "quay"

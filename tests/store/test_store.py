@@ -17,7 +17,7 @@ from steady_tide.demo.load import demo_kit, load_demo
 from steady_tide.desk.accounts import create_account
 from steady_tide.desk.bench import Bench, Camera
 from steady_tide.desk.kit import KitDesk
-from steady_tide.desk.shoots import Shoots
+from steady_tide.desk.shoots import ShootFacts, Shoots
 from steady_tide.desk.views import SceneView
 from steady_tide.launch.cluster import Cluster
 from steady_tide.store.database import MIGRATIONS, Database
@@ -34,7 +34,7 @@ def new_account(database: Database) -> UUID:
 
 def new_scene(rows: Rows) -> SceneView:
     devices = KitDesk(rows).take_in(demo_kit())
-    shoot = Shoots(rows).add(name="A day", place="", day=None)
+    shoot = Shoots(rows).add(ShootFacts(name="A day", place="", day=None))
     brief = Brief.read(SCENES["The pilot gig"])
     return Bench(rows).add_scene(shoot.id, name="Gig", brief=brief, cameras=[Camera(devices["skarv-a4"])])
 

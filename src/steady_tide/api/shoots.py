@@ -12,7 +12,8 @@ from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.brief import Brief
 from steady_tide.desk.asking import Asking
 from steady_tide.desk.bench import Bench, Camera
-from steady_tide.desk.shoots import Shoots
+from steady_tide.desk.day import Days, DayView
+from steady_tide.desk.shoots import ShootFacts, Shoots
 from steady_tide.desk.views import PresetsView, SceneView, ShootView
 
 router = APIRouter(prefix="/api/shoots", tags=["shoots"], responses=RESPONSES)
@@ -28,6 +29,14 @@ class ShootRequest(BaseModel):
     name: Name
     place: Place = ""
     school: Annotated[str, Field(max_length=60)] = ""
+    latitude_deg: float | None = Field(default=None, ge=-90, le=90, allow_inf_nan=False)
+    longitude_deg: float | None = Field(default=None, ge=-180, le=180, allow_inf_nan=False)
+    cloud_okta: float = Field(default=2, ge=0, le=8, allow_inf_nan=False)
+
+    def facts(self) -> ShootFacts:
+        """What the desk is told."""
+        return ShootFacts(**self.model_dump())
+
     day: date | None = None
 
 
@@ -49,7 +58,7 @@ def shoots(rows: RowsOf) -> list[ShootView]:
 @router.post("", status_code=201)
 def add(rows: RowsOf, shoot: ShootRequest) -> ShootView:
     """A new shoot."""
-    return Shoots(rows).add(name=shoot.name, place=shoot.place, day=shoot.day, school=shoot.school)
+    return Shoots(rows).add(shoot.facts())
 
 
 @router.get("/{shoot_id}")
@@ -61,13 +70,19 @@ def one(rows: RowsOf, shoot_id: UUID) -> ShootView:
 @router.put("/{shoot_id}")
 def change(rows: RowsOf, shoot_id: UUID, shoot: ShootRequest) -> ShootView:
     """Change name, place or day."""
-    return Shoots(rows).change(shoot_id, name=shoot.name, place=shoot.place, day=shoot.day, school=shoot.school)
+    return Shoots(rows).change(shoot_id, shoot.facts())
 
 
 @router.delete("/{shoot_id}", status_code=204)
 def delete(rows: RowsOf, shoot_id: UUID) -> None:
     """Remove a shoot with its scenes and cards."""
     Shoots(rows).delete(shoot_id)
+
+
+@router.get("/{shoot_id}/day")
+def day(rows: RowsOf, shoot_id: UUID) -> DayView:
+    """The light of the day against what each scene's set can hold."""
+    return Days(rows).day(shoot_id)
 
 
 @router.get("/{shoot_id}/presets")

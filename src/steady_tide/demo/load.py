@@ -13,9 +13,9 @@ from steady_tide.desk.accounts import create_account, find_account
 from steady_tide.desk.bench import Bench, Camera
 from steady_tide.desk.dialled import Dialled
 from steady_tide.desk.kit import KitDesk
-from steady_tide.desk.shoots import Shoots
+from steady_tide.desk.shoots import ShootFacts, Shoots
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import Account
+from steady_tide.store.tables import Account, SceneRow
 
 EMAIL = "ro@hallin.invalid"
 NAME = "Ro Vantongeren"
@@ -46,14 +46,15 @@ def load_demo(session: Session) -> Account:
     account = create_account(session, email=EMAIL, name=NAME, password=None)
     rows = Rows(session, account.id)
     devices = KitDesk(rows).take_in(demo_kit())
-    shoot = Shoots(rows).add(name="Rope and Lantern", place="Hallin Sound", day=date(2026, 9, 26))
+    shoot = Shoots(rows).add(ShootFacts(**{**data("scenes.json")["shoot"], "day": date(2026, 9, 26)}))
     bench = Bench(rows)
     for scene in demo_scenes():
         cameras = [
             Camera(devices[camera["device"]], camera["school"], camera.get("pins", {}), camera.get("slot"))
             for camera in scene["cameras"]
         ]
-        bench.add_scene(shoot.id, name=scene["name"], brief=Brief.read(scene["brief"]), cameras=cameras)
+        made = bench.add_scene(shoot.id, name=scene["name"], brief=Brief.read(scene["brief"]), cameras=cameras)
+        rows.get(SceneRow, made.id).starts, rows.get(SceneRow, made.id).ends = scene["time"]
     for left in data("scenes.json")["dialled"]:
         Dialled(rows).confirm(devices[left["device"]], left["slot"], left["values"])
     return account

@@ -31,7 +31,8 @@ class History:
             {"id": str(s.id), "device_id": str(s.device_id), "slot": s.slot, "school": s.school, "pins": s.pins}
             for s in self.setups()
         ]
-        return {"name": self.scene.name, "brief": self.scene.brief, "setups": cameras}
+        times = {"starts": self.scene.starts, "ends": self.scene.ends}
+        return {"name": self.scene.name, "brief": self.scene.brief, "setups": cameras, **times}
 
     def begin(self) -> None:
         """Keep the state before the first edit."""
@@ -82,6 +83,7 @@ class History:
 
     def _restore(self, state: dict[str, Any]) -> None:
         self.scene.name, self.scene.brief = state["name"], state["brief"]
+        self.scene.starts, self.scene.ends = state.get("starts"), state.get("ends")
         there = {setup.id: setup for setup in self.setups()}
         for position, wanted in enumerate(state["setups"]):
             setup = there.pop(UUID(wanted["id"]), None)

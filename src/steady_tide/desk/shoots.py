@@ -1,6 +1,7 @@
 """The list of shoots: each scene's cameras in a line, and what still needs deciding."""
 
 from collections.abc import Sequence
+from dataclasses import asdict, dataclass
 from datetime import date
 from uuid import UUID
 
@@ -14,6 +15,19 @@ from steady_tide.desk.stances import INHERITED, Stances
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary, SetupSummary, ShootView
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
+
+
+@dataclass(frozen=True)
+class ShootFacts:
+    """What is said of a shoot: name, place and day, where on earth [degrees], the cloud expected [okta], its school."""
+
+    name: str
+    place: str = ""
+    day: date | None = None
+    latitude_deg: float | None = None
+    longitude_deg: float | None = None
+    cloud_okta: float = 2.0
+    school: str = INHERITED
 
 
 class Shoots:
@@ -32,17 +46,18 @@ class Shoots:
         """One shoot."""
         return self._view(self.rows.get(ShootRow, shoot_id), Planner(self.rows))
 
-    def add(self, *, name: str, place: str, day: date | None, school: str = INHERITED) -> ShootView:
+    def add(self, facts: ShootFacts) -> ShootView:
         """A new shoot without scenes."""
-        self._known(school)
-        shoot = self.rows.add(ShootRow(name=name, place=place, day=day, school=school))
+        self._known(facts.school)
+        shoot = self.rows.add(ShootRow(**asdict(facts)))
         return self._view(shoot, Planner(self.rows))
 
-    def change(self, shoot_id: UUID, *, name: str, place: str, day: date | None, school: str = INHERITED) -> ShootView:
-        """Change name, place, day or the school that holds for its scenes."""
-        self._known(school)
+    def change(self, shoot_id: UUID, facts: ShootFacts) -> ShootView:
+        """Change what is said of a shoot."""
+        self._known(facts.school)
         shoot = self.rows.get(ShootRow, shoot_id, lock=True)
-        shoot.name, shoot.place, shoot.day, shoot.school = name, place, day, school
+        for name, value in asdict(facts).items():
+            setattr(shoot, name, value)
         self.rows.session.flush()
         return self._view(shoot, Planner(self.rows))
 
@@ -63,6 +78,9 @@ class Shoots:
             place=shoot.place,
             school=shoot.school,
             day=shoot.day,
+            latitude_deg=shoot.latitude_deg,
+            longitude_deg=shoot.longitude_deg,
+            cloud_okta=shoot.cloud_okta,
             scenes=[self._scene(scene, planner, shoot.day) for scene in scenes],
         )
 

@@ -130,6 +130,9 @@ class ShootView(View):
     place: str
     school: str
     day: date | None
+    latitude_deg: float | None
+    longitude_deg: float | None
+    cloud_okta: float
     scenes: list[SceneSummary]
 
 

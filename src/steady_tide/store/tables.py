@@ -117,10 +117,16 @@ class ShootRow(Owned, Base):
     place: Mapped[str] = mapped_column(String(120))
     school: Mapped[str] = mapped_column(String(60), default="", server_default="")
     day: Mapped[date | None]
+    latitude_deg: Mapped[float | None]
+    longitude_deg: Mapped[float | None]
+    cloud_okta: Mapped[float] = mapped_column(default=2.0, server_default="2")
 
 
 class SceneRow(Owned, Base):
-    """A scene with its brief; `revision` counts edits, `history_at` is the place in its history."""
+    """A scene with its brief; `revision` counts edits, `history_at` is the place in its history.
+
+    starts, ends: when it is filmed [minutes after local midnight]; None where that is not planned.
+    """
 
     __tablename__ = "scenes"
     __table_args__ = (
@@ -131,6 +137,8 @@ class SceneRow(Owned, Base):
     position: Mapped[int]
     name: Mapped[str] = mapped_column(String(120))
     brief: Mapped[Json]
+    starts: Mapped[int | None]
+    ends: Mapped[int | None]
     revision: Mapped[int] = mapped_column(default=1)
     history_at: Mapped[int] = mapped_column(default=0)
 

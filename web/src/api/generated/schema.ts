@@ -124,6 +124,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{shoot_id}/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Day
+         * @description The light of the day against what each scene's set can hold.
+         */
+        get: operations["shoots_day"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{shoot_id}/presets": {
         parameters: {
             query?: never;
@@ -246,6 +266,26 @@ export interface paths {
          * @description Do the undone edit again.
          */
         post: operations["scenes_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scenes/{scene_id}/time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Film At
+         * @description Say when a scene is filmed; the day anew.
+         */
+        put: operations["scenes_film_at"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1167,6 +1207,33 @@ export interface components {
             delivery: components["schemas"]["Delivery"];
         };
         /**
+         * CameraDay
+         * @description A camera on a scene through the day: its marks, when it is steady, when the light leaves it while filming.
+         */
+        CameraDay: {
+            /**
+             * Setup Id
+             * Format: uuid
+             */
+            setup_id: string;
+            /** Device Name */
+            device_name: string;
+            /** Low Ev100 */
+            low_ev100: number;
+            /** High Ev100 */
+            high_ev100: number;
+            /** Low Words */
+            low_words: string;
+            /** High Words */
+            high_words: string;
+            /** Steady */
+            steady: components["schemas"]["Window"][];
+            /** Leaves */
+            leaves: components["schemas"]["Leaving"][];
+            /** Steady Minutes */
+            steady_minutes: number;
+        };
+        /**
          * CardLine
          * @description One line of a card. now: the value last confirmed on the camera; changed: against that, or its default.
          */
@@ -1535,6 +1602,51 @@ export interface components {
             email: string;
             /** Password */
             password: string;
+        };
+        /**
+         * DayView
+         * @description A shoot's day. step_minutes: between the points of every curve; events and spans in minutes after midnight.
+         */
+        DayView: {
+            /**
+             * Shoot Id
+             * Format: uuid
+             */
+            shoot_id: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Zone */
+            zone: string;
+            /** Cloud Okta */
+            cloud_okta: number;
+            /** Step Minutes */
+            step_minutes: number;
+            /** Minutes */
+            minutes: number;
+            /** Sky */
+            sky: number[];
+            /** Sun Deg */
+            sun_deg: number[];
+            /** Events */
+            events: components["schemas"]["SkyEvent"][];
+            /** Golden */
+            golden: components["schemas"]["Window"][];
+            /** Blue */
+            blue: components["schemas"]["Window"][];
+            /** Polar */
+            polar: string | null;
+            /** Moon Share */
+            moon_share: number;
+            /** Highest Deg */
+            highest_deg: number;
+            /** Scenes */
+            scenes: components["schemas"]["SceneDay"][];
         };
         /**
          * Decision
@@ -2183,6 +2295,21 @@ export interface components {
              * @default false
              */
             external_power: boolean;
+        };
+        /**
+         * Leaving
+         * @description The light leaves a set while a scene is filmed: when, on which side, what happens beyond.
+         */
+        Leaving: {
+            /** Minute */
+            minute: number;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "dark" | "bright";
+            /** Words */
+            words: string;
         };
         /**
          * LedgerPart
@@ -2932,6 +3059,33 @@ export interface components {
             about: string[];
         };
         /**
+         * SceneDay
+         * @description A scene on the day: when it is filmed, and the light it would have through all of it.
+         */
+        SceneDay: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Starts */
+            starts: number | null;
+            /** Ends */
+            ends: number | null;
+            /** Light */
+            light: string;
+            /** Uncertainty Stops */
+            uncertainty_stops: number;
+            /** Follows Sky */
+            follows_sky: boolean;
+            /** Curve */
+            curve: number[];
+            /** Cameras */
+            cameras: components["schemas"]["CameraDay"][];
+        };
+        /**
          * SceneEdit
          * @description An edit: what it is called in the history, the revision it was made on, and what it changes.
          */
@@ -3172,6 +3326,15 @@ export interface components {
              * @default
              */
             school: string;
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /**
+             * Cloud Okta
+             * @default 2
+             */
+            cloud_okta: number;
             /** Day */
             day?: string | null;
         };
@@ -3193,8 +3356,32 @@ export interface components {
             school: string;
             /** Day */
             day: string | null;
+            /** Latitude Deg */
+            latitude_deg: number | null;
+            /** Longitude Deg */
+            longitude_deg: number | null;
+            /** Cloud Okta */
+            cloud_okta: number;
             /** Scenes */
             scenes: components["schemas"]["SceneSummary"][];
+        };
+        /**
+         * SkyEvent
+         * @description A moment of the day: civil dawn, sunrise, solar noon, sunset, civil dusk; with the sun's azimuth.
+         */
+        SkyEvent: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "dawn" | "sunrise" | "noon" | "sunset" | "dusk";
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Azimuth Deg */
+            azimuth_deg: number;
         };
         /**
          * SlotRequest
@@ -3429,6 +3616,16 @@ export interface components {
             read_back: boolean;
         };
         /**
+         * TimeRequest
+         * @description When a scene is filmed, in minutes after local midnight; nothing where that is open.
+         */
+        TimeRequest: {
+            /** Starts */
+            starts?: number | null;
+            /** Ends */
+            ends?: number | null;
+        };
+        /**
          * Turn
          * @description A consideration that turned a choice: what it costs here and with the rival [stops-equivalents].
          */
@@ -3626,6 +3823,16 @@ export interface components {
             demo: boolean;
         };
         /**
+         * Window
+         * @description A stretch of time [minutes after local midnight] in which nothing needs touching.
+         */
+        Window: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+        };
+        /**
          * Wish
          * @description A pinned value.
          */
@@ -3678,6 +3885,7 @@ export interface components {
 export type AxisWord = components['schemas']['AxisWord'];
 export type Battery = components['schemas']['Battery'];
 export type Brief = components['schemas']['Brief'];
+export type CameraDay = components['schemas']['CameraDay'];
 export type CardLine = components['schemas']['CardLine'];
 export type CardView = components['schemas']['CardView'];
 export type CarryingWord = components['schemas']['CarryingWord'];
@@ -3692,6 +3900,7 @@ export type Condition = components['schemas']['Condition'];
 export type ConfirmRequest = components['schemas']['ConfirmRequest'];
 export type Conflict = components['schemas']['Conflict'];
 export type Credentials = components['schemas']['Credentials'];
+export type DayView = components['schemas']['DayView'];
 export type Decision = components['schemas']['Decision'];
 export type DecisionChange = components['schemas']['DecisionChange'];
 export type Delivery = components['schemas']['Delivery'];
@@ -3713,6 +3922,7 @@ export type Kit = components['schemas']['Kit'];
 export type KitHistory = components['schemas']['KitHistory'];
 export type Lamp = components['schemas']['Lamp'];
 export type Lapse = components['schemas']['Lapse'];
+export type Leaving = components['schemas']['Leaving'];
 export type LedgerPart = components['schemas']['LedgerPart'];
 export type Lens = components['schemas']['Lens'];
 export type LightLevel = components['schemas']['LightLevel'];
@@ -3746,6 +3956,7 @@ export type ReachPart = components['schemas']['ReachPart'];
 export type Refusal = components['schemas']['Refusal'];
 export type Rival = components['schemas']['Rival'];
 export type RuleView = components['schemas']['RuleView'];
+export type SceneDay = components['schemas']['SceneDay'];
 export type SceneEdit = components['schemas']['SceneEdit'];
 export type SceneRequest = components['schemas']['SceneRequest'];
 export type SceneSummary = components['schemas']['SceneSummary'];
@@ -3760,6 +3971,7 @@ export type SetupSummary = components['schemas']['SetupSummary'];
 export type SetupView = components['schemas']['SetupView'];
 export type ShootRequest = components['schemas']['ShootRequest'];
 export type ShootView = components['schemas']['ShootView'];
+export type SkyEvent = components['schemas']['SkyEvent'];
 export type SlotRequest = components['schemas']['SlotRequest'];
 export type SlotView = components['schemas']['SlotView'];
 export type StabilisationLevel = components['schemas']['StabilisationLevel'];
@@ -3769,6 +3981,7 @@ export type SunLight = components['schemas']['SunLight'];
 export type Support = components['schemas']['Support'];
 export type TemplateWord = components['schemas']['TemplateWord'];
 export type TickRequest = components['schemas']['TickRequest'];
+export type TimeRequest = components['schemas']['TimeRequest'];
 export type Turn = components['schemas']['Turn'];
 export type Unmatched = components['schemas']['Unmatched'];
 export type UsualRequest = components['schemas']['UsualRequest'];
@@ -3780,6 +3993,7 @@ export type WeightRequest = components['schemas']['WeightRequest'];
 export type WhatIf = components['schemas']['WhatIf'];
 export type WhiteBalance = components['schemas']['WhiteBalance'];
 export type WhoAmI = components['schemas']['WhoAmI'];
+export type Window = components['schemas']['Window'];
 export type Wish = components['schemas']['Wish'];
 export type WishRequest = components['schemas']['WishRequest'];
 export type SteadyTideApiSetupsSchoolRequest = components['schemas']['steady_tide__api__setups__SchoolRequest'];
@@ -4418,6 +4632,70 @@ export interface operations {
             };
         };
     };
+    shoots_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     shoots_presets: {
         parameters: {
             query?: never;
@@ -4893,6 +5171,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SceneView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    scenes_film_at: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scene_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimeRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
                 };
             };
             /** @description Unauthorized */

@@ -1,0 +1,152 @@
+"""The light of a day and of its scenes, minute by minute, and the windows in which a set is steady."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import UTC, date, datetime, timedelta
+from typing import Final, Literal
+from zoneinfo import ZoneInfo
+
+import numpy as np
+
+from steady_tide.core.document import Part
+from steady_tide.core.light.almanac import Place, day_bounds, moon_at, sun_altitudes
+from steady_tide.core.light.daylight import sky_lux
+from steady_tide.core.light.level import LightLevel, LightSource, SunLight, level
+from steady_tide.core.quantities import Floats, ev100_from_lux
+
+MOON_STEP: Final = 15
+"""Minutes between positions of the moon; in between they lie on a line."""
+WAKING_LUX: Final = 1e-3
+SLACK_STOPS: Final = 0.05
+"""Light beyond a mark by less than this still counts as held, as on the bench."""
+
+
+@dataclass(frozen=True)
+class Sky:
+    """A local day at a place, minute by minute. minutes [after local midnight on the clock's own count], shape (n,)."""
+
+    place: Place
+    zone: str
+    start: datetime
+    minutes: Floats
+    sun_deg: Floats
+    moon_deg: Floats
+    moon_share: float
+
+    def lux(self, okta: float) -> Floats:
+        """Illuminance of level ground [lx] behind a cover of cloud [okta], shape (n,)."""
+        found = sky_lux(
+            sun_altitude_deg=self.sun_deg, moon_altitude_deg=self.moon_deg, moon_share=self.moon_share, okta=okta
+        )
+        return np.maximum(found, WAKING_LUX / 1000.0)
+
+    def ev100(self, okta: float) -> Floats:
+        """The same as EV at ISO 100."""
+        return np.asarray(ev100_from_lux(self.lux(okta)))
+
+    def clock(self, minute: float) -> datetime:
+        """The local time at a minute of this day."""
+        return (self.start.astimezone(UTC) + timedelta(minutes=float(minute))).astimezone(ZoneInfo(self.zone))
+
+
+def sky_of(place: Place, day: date, zone: str) -> Sky:
+    """The sky of a local day: 1381 to 1501 minutes, as the clocks have it."""
+    start, end = (moment.astimezone(UTC) for moment in day_bounds(day, zone))
+    count = int((end - start).total_seconds() // 60) + 1
+    minutes = np.arange(count, dtype=float)
+    times = [start + timedelta(minutes=m) for m in range(count)]
+    rare = minutes[::MOON_STEP]
+    moons = [moon_at(place, times[int(m)]) for m in rare]
+    return Sky(
+        place=place,
+        zone=zone,
+        start=day_bounds(day, zone)[0],
+        minutes=minutes,
+        sun_deg=sun_altitudes(place, times),
+        moon_deg=np.interp(minutes, rare, [position.altitude_deg for position, _ in moons]),
+        moon_share=moons[len(moons) // 2][1],
+    )
+
+
+def scene_ev100(sky: Sky, light: LightSource, *, at_minute: float) -> Floats:
+    """The light of a scene through the day [EV at ISO 100], shape (n,).
+
+    Sun and cloud follow the sky, less their shade. A name or a reading holds at `at_minute` and
+    bends the sky's curve through itself; lamps stay as they are.
+    """
+    known: LightLevel = level(light)
+    if known.lamps:
+        return np.full(sky.minutes.shape, known.ev100)
+    if isinstance(light, SunLight):
+        return np.asarray(sky.ev100(light.cloud_okta) - light.shade_stops)
+    curve = sky.ev100(0.0)
+    return np.asarray(curve + known.ev100 - np.interp(at_minute, sky.minutes, curve))
+
+
+class Window(Part):
+    """A stretch of time [minutes after local midnight] in which nothing needs touching."""
+
+    start: int
+    end: int
+
+
+class Leaving(Part):
+    """The light leaves a set while a scene is filmed: when, on which side, what happens beyond."""
+
+    minute: int
+    side: Literal["dark", "bright"]
+    words: str
+
+
+@dataclass(frozen=True)
+class Marks:
+    """What a set holds [EV at ISO 100], and what happens beyond either end."""
+
+    low: float
+    high: float
+    low_words: str
+    high_words: str
+
+
+def steady_windows(minutes: Floats, ev100: Floats, marks: Marks) -> list[Window]:
+    """Stretches in which the light stands between the marks, in order; none shorter than a step."""
+    inside = (ev100 >= marks.low - SLACK_STOPS) & (ev100 <= marks.high + SLACK_STOPS)
+    padded = np.concatenate([[False], inside, [False]])
+    edges = np.flatnonzero(padded[1:] != padded[:-1])
+    last = len(minutes) - 1
+    return [
+        Window(start=int(minutes[a]), end=int(minutes[min(b, last)]))
+        for a, b in zip(edges[::2], edges[1::2], strict=True)
+    ]
+
+
+def leavings(minutes: Floats, ev100: Floats, marks: Marks, *, start: float, end: float) -> list[Leaving]:
+    """When the light crosses a mark on its way out, between two minutes; at the start, if it stands outside."""
+    rows = np.flatnonzero((minutes >= start) & (minutes <= end))
+    found: list[Leaving] = []
+    side_before: Literal["dark", "bright"] | None = None
+    for row in rows:
+        side: Literal["dark", "bright"] | None = None
+        if ev100[row] < marks.low - SLACK_STOPS:
+            side = "dark"
+        elif ev100[row] > marks.high + SLACK_STOPS:
+            side = "bright"
+        if side is not None and side != side_before:
+            words = marks.low_words if side == "dark" else marks.high_words
+            found.append(Leaving(minute=int(minutes[row]), side=side, words=words))
+        side_before = side
+    return found
+
+
+def thinned(values: Floats, *, every: int) -> list[float]:
+    """Every so many values of a curve, rounded for a picture."""
+    return [round(float(value), 2) for value in values[::every]]
+
+
+def best_window(windows: Sequence[Window], *, near: float) -> Window | None:
+    """The window that holds a minute, else the nearest; None without any."""
+
+    def away(window: Window) -> float:
+        return max(window.start - near, near - window.end, 0.0)
+
+    return min(windows, key=away, default=None)

@@ -1,0 +1,93 @@
+"""Light under the open sky through time: sun, moon, cloud, shade, ground, and which way the subject faces."""
+
+from typing import Final, Literal
+
+import numpy as np
+
+from steady_tide.core.light.sky import clear_sky_lux, cloud_transmission
+from steady_tide.core.quantities import Floats, Quantity
+
+FULL_MOON_LUX: Final = 0.25
+"""A full moon high in a clear sky [lx]."""
+Ground = Literal["plain", "snow", "sand", "water", "forest"]
+GROUND_STOPS: Final[dict[str, float]] = {"plain": 0.0, "snow": 1.0, "sand": 0.5, "water": 0.2, "forest": -4.0}
+"""What the ground adds to the light on a subject, or trees take [stops]. **Assumed**."""
+GROUND_UNCERTAINTY: Final[dict[str, float]] = {"plain": 0.0, "snow": 0.3, "sand": 0.3, "water": 0.2, "forest": 1.0}
+REFLECTED: Final = 0.2
+"""Share of the level light that plain ground sends back up. **Assumed**."""
+Facing = Literal["front", "side", "back"]
+
+
+def moon_lux(*, altitude_deg: Quantity, lit_share: float) -> Floats:
+    """Light of the moon on a level plane [lx]; 0 below the horizon.
+
+    Brightness by phase angle, m = 0.026 |a| + 4e-9 a^4 in magnitudes (Allen; Krisciunas and
+    Schaefer 1991), times the sine of its altitude.
+    """
+    phase_deg = np.degrees(np.arccos(np.clip(2.0 * lit_share - 1.0, -1.0, 1.0)))
+    dimmer = 10.0 ** (-0.4 * (0.026 * phase_deg + 4e-9 * phase_deg**4))
+    height = np.maximum(np.sin(np.radians(altitude_deg)), 0.0)
+    return np.asarray(FULL_MOON_LUX * dimmer * height)
+
+
+def sky_lux(*, sun_altitude_deg: Quantity, moon_altitude_deg: Quantity, moon_share: float, okta: float) -> Floats:
+    """Illuminance on a level plane [lx] from sun, sky and moon behind a cover of cloud in [0, 8] okta."""
+    clear = np.asarray(clear_sky_lux(sun_altitude_deg)) + moon_lux(altitude_deg=moon_altitude_deg, lit_share=moon_share)
+    return np.asarray(clear * np.asarray(cloud_transmission(okta)))
+
+
+def direct_share(*, sun_altitude_deg: Quantity, okta: float) -> Floats:
+    """Share of the level light that comes straight from the sun [0, 1].
+
+    **Assumed**: 0 at the horizon, 0.5 at 10 degrees, 0.8 at 30, 0.88 at 60 under a clear sky; falling with the
+    square of the clear part of the sky.
+    """
+    clear = np.interp(sun_altitude_deg, [0.0, 10.0, 30.0, 60.0, 90.0], [0.0, 0.5, 0.8, 0.88, 0.9])
+    return np.asarray(clear * (1.0 - okta / 8.0) ** 2)
+
+
+def facing_stops(*, sun_altitude_deg: Quantity, sun_from_lens_deg: Quantity, okta: float) -> Floats:
+    """How much brighter a subject's side towards the lens is than level ground [stops].
+
+    sun_from_lens_deg: angle between the sun's azimuth and the direction the lens looks, [0, 180]: 0 = the sun is
+    ahead (back light), 180 = behind the camera (front light). A vertical plane takes half the sky,
+    the sun by its cosine, and what the ground sends back.
+    """
+    altitude = np.maximum(np.asarray(sun_altitude_deg, dtype=float), 2.0)
+    direct = direct_share(sun_altitude_deg=sun_altitude_deg, okta=okta)
+    upon = np.maximum(-np.cos(np.radians(sun_from_lens_deg)), 0.0) / np.tan(np.radians(altitude))
+    plane = 0.5 * (1.0 - direct) + direct * np.minimum(upon, 6.0) + 0.5 * REFLECTED
+    return np.asarray(np.log2(plane))
+
+
+def facing(sun_from_lens_deg: float) -> Facing:
+    """Front, side or back light by the angle between the sun and where the lens looks [0, 180] degrees."""
+    if sun_from_lens_deg >= 120.0:
+        return "front"
+    return "side" if sun_from_lens_deg > 60.0 else "back"
+
+
+def angle_between(one_deg: float, other_deg: float) -> float:
+    """The angle between two directions on the compass [0, 180] degrees."""
+    return abs((one_deg - other_deg + 180.0) % 360.0 - 180.0)
+
+
+def shadow_length_m(*, height_m: float, sun_altitude_deg: float) -> float:
+    """Length of an upright thing's shadow on level ground [m]: h / tan(altitude); infinite with the sun down."""
+    if sun_altitude_deg <= 0:
+        return float("inf")
+    return float(height_m / np.tan(np.radians(sun_altitude_deg)))
+
+
+def shadow_in_frame(
+    *, height_m: float, sun_altitude_deg: float, sun_from_lens_deg: float, horizontal_fov_deg: float, nearest_m: float
+) -> bool:
+    """Whether the operator's shadow falls into the picture: long enough, and within half the view of its middle.
+
+    nearest_m: distance at which the ground enters the frame [m].
+    """
+    if sun_altitude_deg <= 0:
+        return False
+    away = 180.0 - sun_from_lens_deg
+    long_enough = shadow_length_m(height_m=height_m, sun_altitude_deg=sun_altitude_deg) > nearest_m
+    return bool(away <= horizontal_fov_deg / 2.0 and long_enough)

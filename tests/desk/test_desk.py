@@ -156,7 +156,7 @@ def test_shoots_come_newest_day_first_and_those_without_a_day_last(database: Dat
             shoots.add(ShootFacts(name=name, place="", day=day))
         assert [shoot.name for shoot in shoots.all()] == ["new", "old", "someday"]
         one = shoots.all()[0]
-        assert shoots.change(one.id, name="newer", place="quay", day=None).place == "quay"
+        assert shoots.change(one.id, ShootFacts(name="newer", place="quay")).place == "quay"
         shoots.delete(one.id)
         with pytest.raises(NotFound):
             shoots.one(one.id)

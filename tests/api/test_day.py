@@ -33,7 +33,7 @@ def test_a_day_has_its_light_its_events_and_its_windows(creator: TestClient) -> 
     assert sunrise.startswith("2026-09-26T07:2") and sunrise.endswith("+02:00")
     gig, market = day["scenes"]
     assert gig["follows_sky"] and not market["follows_sky"]
-    assert max(gig["curve"]) > 12 > 0 > min(gig["curve"])
+    assert min(gig["curve"]) < 0 and max(gig["curve"]) > 12
     assert len(set(market["curve"])) == 1
     camera = gig["cameras"][0]
     morning, noon = 615, 13 * 60

@@ -22,7 +22,7 @@ from tests.situations import A4, KIT, planned
 from tests.situations import brief as demo_brief
 
 WEB = PROJECT / "web"
-MODULES = ("bag", "brief", "cells", "deviceForm", "format", "grid", "keeping", "keys", "modes", "tide")
+MODULES = ("bag", "brief", "cells", "day", "deviceForm", "format", "grid", "keeping", "keys", "modes", "tide")
 Call = Callable[..., Any]
 
 
@@ -433,3 +433,63 @@ def test_a_service_is_due_on_the_first_of_its_month(call: Call, day: str, months
 @pytest.mark.parametrize(("label", "key"), [("ND 16 (drone)", "nd-16-drone"), ("Café lamp!", "cafe-lamp"), ("  ", "")])
 def test_a_key_from_a_name(call: Call, label: str, key: str) -> None:
     assert call("bag.keyOf", label) == key
+
+
+# The day.
+
+
+def a_scene(**changes: Any) -> dict[str, Any]:
+    """A scene filmed from 10:00 to 11:00 in rising light, held from 8 to 12 EV."""
+    camera = {"setup_id": "c", "device_name": "A4", "low_ev100": 8.0, "high_ev100": 12.0, "leaves": [], "steady": []}
+    curve = [float(index) / 6 for index in range(145)]
+    usual = {"id": "s", "name": "Quay", "starts": 600, "ends": 660, "curve": curve, "cameras": [camera]}
+    return {**usual, **changes}
+
+
+@pytest.mark.parametrize(
+    ("minute", "text"), [(0, "00:00"), (570, "09:30"), (1439, "23:59"), (1440, "00:00"), (1500, "01:00")]
+)
+def test_minutes_are_told_by_the_clock(call: Call, minute: int, text: str) -> None:
+    assert call("day.clock", minute) == text
+
+
+@pytest.mark.parametrize(
+    ("text", "minute"), [("09:30", 570), ("9:05", 545), ("24:00", None), ("noon", None), ("", None)]
+)
+def test_a_clock_is_read_in_minutes(call: Call, text: str, minute: int | None) -> None:
+    assert call("day.minuteOf", text) == minute
+
+
+def test_stretches_in_words(call: Call) -> None:
+    assert call("day.stretch", {"start": 0, "end": 1440}) == "all day"
+    assert call("day.stretch", {"start": 600, "end": 1440}) == "10:00 to midnight"
+    assert call("day.stretch", {"start": 600, "end": 690}) == "10:00 to 11:30"
+
+
+def test_light_lies_on_the_line_between_two_points(call: Call) -> None:
+    assert call("day.lightAt", [8.0, 10.0, 11.0], 10, 5) == pytest.approx(9.0)
+    assert call("day.lightAt", [8.0, 10.0, 11.0], 10, 999) == pytest.approx(11.0)
+
+
+def test_a_scene_moves_in_steps_of_five_and_stays_in_the_day(call: Call) -> None:
+    assert call("day.moved", a_scene(), 7, 1440) == {"starts": 605, "ends": 665}
+    assert call("day.moved", a_scene(), -9999, 1440) == {"starts": 0, "ends": 60}
+    assert call("day.moved", a_scene(), 9999, 1440) == {"starts": 1380, "ends": 1440}
+    assert call("day.moved", a_scene(starts=None, ends=None), 5, 1440) is None
+
+
+def test_how_a_scene_stands_at_its_time(call: Call) -> None:
+    assert call("day.standing", a_scene()) == {"steady": True, "words": "steady all through"}
+    leaving = {"minute": 640, "side": "bright", "words": "too bright: highlights clip"}
+    cameras = [{**a_scene()["cameras"][0], "leaves": [leaving]}]
+    assert call("day.standing", a_scene(cameras=cameras))["words"] == "from 10:40 too bright: highlights clip"
+    two = [*cameras, a_scene()["cameras"][0]]
+    assert call("day.standing", a_scene(cameras=two))["words"].startswith("A4, from 10:40")
+    assert call("day.standing", a_scene(cameras=[]))["words"] == "no set that can be had"
+    assert call("day.standing", a_scene(starts=None))["words"] == "no time yet"
+
+
+def test_the_day_in_a_sentence(call: Call) -> None:
+    assert call("day.verdict", {"scenes": [a_scene()]})["steady"] is True
+    assert "1 of 2" in call("day.verdict", {"scenes": [a_scene(), a_scene(cameras=[])]})["words"]
+    assert "No scene has a time" in call("day.verdict", {"scenes": [a_scene(starts=None)]})["words"]

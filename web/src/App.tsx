@@ -2,6 +2,7 @@ import { BrowserRouter, Route, Routes } from "react-router";
 import { Bench } from "./places/bench/Bench";
 import { CardPlace } from "./places/cards/CardPlace";
 import { Cards } from "./places/cards/Cards";
+import { Day } from "./places/day/Day";
 import { Entry } from "./places/entry/Entry";
 import { House } from "./places/House";
 import { DeviceEditor } from "./places/kit/DeviceEditor";
@@ -38,6 +39,7 @@ export function App() {
           <Route path="kit" element={<Kit />} />
           <Route path="kit/:deviceId" element={<Kit />} />
           <Route path="kit/:deviceId/edit/:section" element={<DeviceEditor />} />
+          <Route path="shoots/:shootId/day" element={<Day />} />
           <Route path="taste" element={<Taste />} />
           <Route path="*" element={<Nowhere />} />
         </Route>

@@ -70,7 +70,10 @@ export function useChangeShoot(shoot_id: string) {
   return useMutation({
     mutationFn: (shoot: ShootRequest) =>
       got(api.PUT("/api/shoots/{shoot_id}", { params: { path: { shoot_id } }, body: shoot })),
-    onSuccess: () => cache.invalidateQueries({ queryKey: KEYS.shoots }),
+    onSuccess: () => {
+      cache.invalidateQueries({ queryKey: KEYS.shoots });
+      cache.invalidateQueries({ queryKey: ["day", shoot_id] });
+    },
   });
 }
 

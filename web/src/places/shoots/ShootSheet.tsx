@@ -14,7 +14,7 @@ export function NewShoot({ onClose }: { onClose: () => void }) {
       title="New shoot"
       about="A name is enough; the rest can follow."
       does="Make it"
-      start={{ name: "", place: "", day: "", school: "" }}
+      start={{ name: "", place: "", day: "", school: "", latitude: "", longitude: "", cloud: "2" }}
       error={add.error}
       busy={add.isPending}
       onSave={(shoot) => add.mutate(shoot, { onSuccess: onClose })}
@@ -31,7 +31,15 @@ export function ChangeShoot({ shoot, onClose }: { shoot: ShootView; onClose: () 
       title={shoot.name}
       about="Name, place, day, and the school that holds unless a scene says another."
       does="Keep it"
-      start={{ name: shoot.name, place: shoot.place, day: shoot.day ?? "", school: shoot.school }}
+      start={{
+        name: shoot.name,
+        place: shoot.place,
+        day: shoot.day ?? "",
+        school: shoot.school,
+        latitude: String(shoot.latitude_deg ?? ""),
+        longitude: String(shoot.longitude_deg ?? ""),
+        cloud: String(shoot.cloud_okta),
+      }}
       error={change.error ?? remove.error}
       busy={change.isPending}
       onSave={(saved) => change.mutate(saved, { onSuccess: onClose })}
@@ -41,7 +49,29 @@ export function ChangeShoot({ shoot, onClose }: { shoot: ShootView; onClose: () 
   );
 }
 
-type Typed = { name: string; place: string; day: string; school: string };
+type Typed = {
+  name: string;
+  place: string;
+  day: string;
+  school: string;
+  latitude: string;
+  longitude: string;
+  cloud: string;
+};
+
+/** What is sent: what is no number goes as it was typed, for the service to say so. */
+function sent(typed: Typed): ShootRequest {
+  const number = (text: string) => (text.trim() === "" ? null : text.trim()) as unknown as number | null;
+  return {
+    name: typed.name,
+    place: typed.place,
+    day: typed.day || null,
+    school: typed.school,
+    latitude_deg: number(typed.latitude),
+    longitude_deg: number(typed.longitude),
+    cloud_okta: number(typed.cloud) ?? 2,
+  };
+}
 
 function ShootSheet({
   title,
@@ -83,12 +113,35 @@ function ShootSheet({
         className="grid gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          onSave({ name: typed.name, place: typed.place, day: typed.day || null, school: typed.school });
+          onSave(sent(typed));
         }}
       >
         {field("name", "Name")}
         {field("place", "Place")}
         {field("day", "Day", "date")}
+        <div className="grid grid-cols-3 gap-3">
+          <TextField
+            label="Latitude"
+            unit="° north"
+            value={typed.latitude}
+            problem={refused?.at("latitude_deg")}
+            onType={(latitude) => setTyped({ ...typed, latitude })}
+          />
+          <TextField
+            label="Longitude"
+            unit="° east"
+            value={typed.longitude}
+            problem={refused?.at("longitude_deg")}
+            onType={(longitude) => setTyped({ ...typed, longitude })}
+          />
+          <TextField
+            label="Cloud"
+            unit="of 8"
+            value={typed.cloud}
+            problem={refused?.at("cloud_okta")}
+            onType={(cloud) => setTyped({ ...typed, cloud })}
+          />
+        </div>
         <ChoiceField
           label="School of its scenes"
           value={typed.school}

@@ -53,6 +53,12 @@ function Shoot({ shoot }: { shoot: ShootView }) {
       <header className="flex flex-wrap items-baseline gap-x-3 border-b-2 border-ink px-4 py-2">
         <h2 className="text-[22px]">{shoot.name}</h2>
         <span className="text-soft">{[shoot.place, day(shoot.day)].filter(Boolean).join(", ")}</span>
+        <Link
+          to={`/shoots/${shoot.id}/day`}
+          className="rounded-sm border rule px-2.5 py-0.5 font-semibold hover:bg-sea-wash"
+        >
+          The day
+        </Link>
         <span className={`ml-auto ${open ? "font-semibold text-signal" : "text-soft"}`}>
           {open ? `${open} to decide` : "nothing left to decide"}
         </span>

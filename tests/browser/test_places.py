@@ -29,6 +29,9 @@ def places(page: Page, address: str) -> dict[str, str]:
         "cards": f"{address}/cards",
         "card": setup_path(page, address, "Lantern market", "card"),
         "kit": f"{address}/kit",
+        "taste": f"{address}/taste",
+        "day": f"{address}/shoots/{page.request.get(f'{address}/api/shoots').json()[0]['id']}/day",
+        "camera": f"{address}/kit/{page.request.get(f'{address}/api/kit/devices').json()[0]['id']}/edit/modes",
         "nowhere": f"{address}/no-such-place",
     }
 

@@ -227,7 +227,7 @@ def test_own_keys_are_kept_and_a_taken_one_names_who_has_it(engine: Page) -> Non
 def test_the_mode_table_has_every_mode_once(call: Call, device: Any) -> None:
     table = call("modes.modeTable", device.plain())
     cells = [cell for row in table["rows"] for cell in row["cells"] if cell is not None]
-    assert len(cells) == len(device.modes)
+    assert len(cells) == len([mode for mode in device.modes if mode.kind == "video"])
     rates = [call("modes.rateNumber", rate) for rate in table["rates"]]
     assert rates == sorted(rates)
     pixels = [max(c["width_px"] * c["height_px"] for c in row["cells"] if c) for row in table["rows"]]
@@ -240,6 +240,13 @@ def test_a_cell_says_only_what_its_mode_limits(call: Call) -> None:
     assert (free["steadyFull"], free["views"], free["readout"], free["tuned"]) == (True, 5, None, True)
     fast = call("modes.limits", A4.plain(), modes[("16:9", "1080", "240")])
     assert (fast["steadiest"], fast["steadyFull"], fast["views"], fast["readout"]) == ("Low", False, 2, "25 % read")
+
+
+def test_modes_at_intervals_stand_in_lines_of_their_own(call: Call) -> None:
+    lines = call("modes.lapseLines", A4.plain())
+    assert lines[0] == "5.2K 4:3 every 5, 10, 15, 20, 30, 60 s, single frames of 14 MB"
+    assert lines[1] == "4K 16:9 every 1, 2, 5, 10, 30 s, as video"
+    assert call("modes.lapseLines", {**A4.plain(), "modes": []}) == []
 
 
 def test_what_cannot_be_set_is_told(call: Call) -> None:

@@ -12,13 +12,14 @@ export function rateNumber(rate: string | number): number {
   return Number(above) / Number(below);
 }
 
-/** Rates across, sizes down with the largest first. */
+/** Rates across, sizes down with the largest first; modes at intervals stand by themselves. */
 export function modeTable(device: Device): ModeTable {
-  const rates = [...new Set(device.modes.map((mode) => String(mode.rate)))].sort(
+  const modes = device.modes.filter((mode) => mode.kind !== "lapse");
+  const rates = [...new Set(modes.map((mode) => String(mode.rate)))].sort(
     (one, other) => rateNumber(one) - rateNumber(other),
   );
   const byKey = new Map<string, ModeRow>();
-  for (const mode of device.modes) {
+  for (const mode of modes) {
     const key = `${mode.resolution} ${mode.frame_shape}`;
     const row = byKey.get(key) ?? {
       key,
@@ -82,4 +83,19 @@ export function limitsOf(device: Device): string[] {
     locked.length ? `Can be locked but not set: ${locked.join(", ")}` : "",
     alone.length ? `Only left alone: ${alone.join(", ")}` : "",
   ].filter(Boolean);
+}
+
+/** Modes at intervals, a line a size: "5.2K 4:3 every 5, 10, 20 s, single frames of 14 MB". */
+export function lapseLines(device: Device): string[] {
+  const byKey = new Map<string, Mode[]>();
+  for (const mode of device.modes.filter(({ kind }) => kind === "lapse")) {
+    const key = `${mode.resolution} ${mode.frame_shape}`;
+    byKey.set(key, [...(byKey.get(key) ?? []), mode]);
+  }
+  return [...byKey].map(([key, modes]) => {
+    const every = modes.map((mode) => 1 / rateNumber(mode.rate)).sort((one, other) => one - other);
+    const still = modes[0]?.still_mb;
+    const kept = still ? `single frames of ${still} MB` : "as video";
+    return `${key} every ${every.map((one) => Number(one.toFixed(2))).join(", ")} s, ${kept}`;
+  });
 }

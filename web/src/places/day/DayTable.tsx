@@ -7,26 +7,28 @@ import type { Filming } from "../../state/day";
 /** The same as the diagram, in words and figures: when each scene is filmed, and when its sets are steady. */
 export function DayTable({ film, day }: { film: Filming; day: DayView }) {
   return (
-    <table className="w-full border rule bg-paper text-[13px]" aria-label="Scenes of the day">
-      <thead>
-        <tr className="border-b-2 border-ink text-left text-[12.5px] text-soft">
-          <th className="py-1 pl-3 font-normal">Scene</th>
-          <th className="font-normal">Filmed</th>
-          <th className="font-normal">At that time</th>
-          <th className="pr-3 font-normal">Steady through the day</th>
-        </tr>
-      </thead>
-      <tbody>
-        {day.scenes.map((scene) => (
-          <SceneRow
-            key={`${scene.id} ${scene.starts} ${scene.ends}`}
-            film={film}
-            scene={scene}
-            minutes={day.minutes}
-          />
-        ))}
-      </tbody>
-    </table>
+    <div className="relative overflow-x-auto">
+      <table className="w-full border rule bg-paper text-[13px]" aria-label="Scenes of the day">
+        <thead>
+          <tr className="border-b-2 border-ink text-left text-[12.5px] text-soft">
+            <th className="py-1 pl-3 font-normal">Scene</th>
+            <th className="font-normal">Filmed</th>
+            <th className="font-normal">At that time</th>
+            <th className="pr-3 font-normal">Steady through the day</th>
+          </tr>
+        </thead>
+        <tbody>
+          {day.scenes.map((scene) => (
+            <SceneRow
+              key={`${scene.id} ${scene.starts} ${scene.ends}`}
+              film={film}
+              scene={scene}
+              minutes={day.minutes}
+            />
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }
 

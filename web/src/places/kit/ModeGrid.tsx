@@ -1,11 +1,12 @@
 import type { Device, Mode } from "../../api/client";
-import { limits, modeTable, rateNumber } from "../../domain/modes";
+import { lapseLines, limits, modeTable, rateNumber } from "../../domain/modes";
 
 /** The mode table: sizes down, rates across; a cell says only what the mode limits. */
 export function ModeGrid({ device }: { device: Device }) {
   const table = modeTable(device);
+  const lapses = lapseLines(device);
   return (
-    <div className="overflow-x-auto px-4 py-2">
+    <div className="relative overflow-x-auto px-4 py-2">
       <table className="w-full border-collapse text-[12.5px]" aria-label={`Modes of ${device.name}`}>
         <caption className="pb-1 text-left text-soft">
           Frames per second across. A cell names the strongest stabilisation it allows, then what else it
@@ -45,6 +46,7 @@ export function ModeGrid({ device }: { device: Device }) {
           ))}
         </tbody>
       </table>
+      {lapses.length > 0 ? <p className="pt-1.5 text-[13px]">At intervals: {lapses.join("; ")}.</p> : null}
     </div>
   );
 }

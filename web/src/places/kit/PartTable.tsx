@@ -73,7 +73,7 @@ export function PartTable({
           {whole}
         </p>
       ) : null}
-      <div className="overflow-x-auto border rule bg-paper">
+      <div className="relative overflow-x-auto border rule bg-paper">
         <table className="w-full border-collapse text-[13px]" aria-label={`${table.title}, to edit`}>
           <thead>
             <tr className="border-b rule">

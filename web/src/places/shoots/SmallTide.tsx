@@ -5,7 +5,7 @@ import { Shades } from "../../ui/Shades";
 
 const WIDTH = 288;
 const HEIGHT = 34;
-const LOWEST = -4;
+const LOWEST = -10;
 const HIGHEST = 18;
 
 /** One scene in a line: the light expected as a bar with its uncertainty, the marks around it. */

@@ -19,7 +19,7 @@ export function Schools({ schools }: { schools: SchoolView[] }) {
   return (
     <section aria-label="Schools" className="mb-6 border rule bg-paper">
       <h2 className="border-b-2 border-ink px-4 py-2 text-[20px]">Schools</h2>
-      <div className="overflow-x-auto">
+      <div className="relative overflow-x-auto">
         <table className="w-full text-[13px]" aria-label="Schools by axis">
           <thead>
             <tr className="border-b rule align-bottom">

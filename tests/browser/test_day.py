@@ -43,6 +43,15 @@ def test_a_scene_is_moved_by_keyboard_into_light_it_holds(page: Page, demo: str)
     expect(page.get_by_label("Rafts from above from")).to_have_value("18:15")
 
 
+def test_a_better_time_is_proposed_and_taken(page: Page, demo: str) -> None:
+    open_day(page, demo)
+    row = page.get_by_role("row", name=re.compile("^Rafts from above"))
+    row.get_by_role("button", name=re.compile("^Move it to 17:[0-9]+: steady all through")).click()
+    expect(row).to_contain_text("steady all through")
+    expect(row.get_by_role("button")).to_have_count(0)
+    expect(page.get_by_label("Rafts from above from")).to_have_value(re.compile("^17:"))
+
+
 def test_a_scene_is_dragged_along_the_day(page: Page, demo: str) -> None:
     open_day(page, demo)
     scene = page.get_by_role("slider", name=re.compile("^The smoked jar"))

@@ -12,9 +12,10 @@ from hypothesis import strategies as st
 from steady_tide.core.day.timeline import (
     Marks,
     Window,
-    best_window,
     leavings,
+    nearest_start,
     scene_ev100,
+    shared,
     sky_of,
     steady_windows,
     thinned,
@@ -99,11 +100,29 @@ def test_the_light_is_told_when_it_leaves_and_on_which_side() -> None:
     assert leavings(minutes, ev100, MARKS, start=5, end=6) == []
 
 
-def test_the_window_that_holds_a_minute_is_the_best_else_the_nearest() -> None:
-    windows = [Window(start=60, end=120), Window(start=300, end=360)]
-    assert best_window(windows, near=100) == windows[0]
-    assert best_window(windows, near=250) == windows[1]
-    assert best_window([], near=5) is None
+STRETCHES = st.lists(st.tuples(st.integers(0, 140), st.integers(1, 40)), max_size=5).map(
+    lambda found: [Window(start=10 * start, end=10 * (start + length)) for start, length in found]
+)
+
+
+@given(STRETCHES, st.integers(0, 280).map(lambda n: 5 * n), st.integers(1, 30).map(lambda n: 5 * n))
+def test_the_nearest_start_is_the_one_that_trying_them_all_finds(
+    windows: list[Window], start: int, length: int
+) -> None:
+    fits = [begin for begin in range(0, 2000, 5) if any(w.start <= begin and begin + length <= w.end for w in windows)]
+    wanted = min(fits, key=lambda begin: (abs(begin - start), begin), default=None)
+    assert nearest_start(windows, start=start, length=length) == wanted
+
+
+@given(STRETCHES, STRETCHES)
+def test_shared_windows_are_those_in_which_all_are_steady(one: list[Window], other: list[Window]) -> None:
+    def inside(windows: list[Window], minute: float) -> bool:
+        return any(window.start <= minute < window.end for window in windows)
+
+    both = shared([one, other])
+    for minute in range(0, 1900, 7):
+        assert inside(both, minute + 0.5) == (inside(one, minute + 0.5) and inside(other, minute + 0.5))
+    assert shared([]) == [] and sorted(w.start for w in shared([one])) == sorted(w.start for w in one)
 
 
 def test_a_picture_needs_fewer_points() -> None:

@@ -1,5 +1,6 @@
 """The day of a shoot: its sky, and each scene's light against the marks of its sets."""
 
+from collections.abc import Sequence
 from datetime import datetime
 from uuid import UUID
 
@@ -11,14 +12,16 @@ from steady_tide.core.day.timeline import (
     Sky,
     Window,
     leavings,
+    nearest_start,
     scene_ev100,
+    shared,
     sky_of,
     steady_windows,
     thinned,
 )
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.light.almanac import Place, SkyEvent, sky_day
-from steady_tide.core.light.level import level
+from steady_tide.core.light.level import SunLight, level
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.plan import Plan
 from steady_tide.core.quantities import Floats
@@ -50,7 +53,10 @@ class CameraDay(View):
 
 
 class SceneDay(View):
-    """A scene on the day: when it is filmed, and the light it would have through all of it."""
+    """A scene on the day: when it is filmed, and the light it would have through all of it.
+
+    better_start: the nearest time [minutes] from which all its sets hold, where they do not and the sun decides.
+    """
 
     id: UUID
     name: str
@@ -61,6 +67,7 @@ class SceneDay(View):
     follows_sky: bool
     curve: list[float]
     cameras: list[CameraDay]
+    better_start: int | None
 
 
 class DayView(View):
@@ -145,6 +152,7 @@ class Days:
             follows_sky=not known.lamps,
             curve=thinned(curve, every=STEP_MINUTES),
             cameras=cameras,
+            better_start=_better(scene, brief, cameras),
         )
 
     def _camera(self, setup: SetupRow, plan: Plan, scene: SceneRow, sky: Sky, curve: Floats) -> CameraDay:
@@ -180,6 +188,15 @@ class Days:
         scene.starts, scene.ends = starts, ends
         Bench(self.rows).kept(scene, "time of filming")
         return self.day(scene.shoot_id)
+
+
+def _better(scene: SceneRow, brief: Brief, cameras: Sequence[CameraDay]) -> int | None:
+    """A proposal only where moving helps: light by name or reading goes along with its scene."""
+    planned = scene.starts is not None and scene.ends is not None
+    if not planned or not isinstance(brief.light, SunLight) or not any(one.leaves for one in cameras):
+        return None
+    starts, ends = scene.starts or 0, scene.ends or 0
+    return nearest_start(shared([one.steady for one in cameras]), start=starts, length=ends - starts)
 
 
 def zone_of(place: Place) -> str:

@@ -143,10 +143,26 @@ def thinned(values: Floats, *, every: int) -> list[float]:
     return [round(float(value), 2) for value in values[::every]]
 
 
-def best_window(windows: Sequence[Window], *, near: float) -> Window | None:
-    """The window that holds a minute, else the nearest; None without any."""
+def shared(windows: Sequence[Sequence[Window]]) -> list[Window]:
+    """Stretches that lie in a window of each list: when every camera of a scene is steady."""
+    if not windows:
+        return []
+    found = list(windows[0])
+    for others in windows[1:]:
+        pairs = [(one, other) for one in found for other in others]
+        cut = [(max(one.start, other.start), min(one.end, other.end)) for one, other in pairs]
+        found = [Window(start=start, end=end) for start, end in cut if end > start]
+    return sorted(found, key=lambda window: window.start)
 
-    def away(window: Window) -> float:
-        return max(window.start - near, near - window.end, 0.0)
 
-    return min(windows, key=away, default=None)
+def nearest_start(windows: Sequence[Window], *, start: int, length: int, step: int = 5) -> int | None:
+    """The start nearest to the one planned from which a scene stays within one window; None where it fits in none.
+
+    Starts lie on whole steps [minutes]; of two equally near the earlier one.
+    """
+    fitting = []
+    for window in windows:
+        first, last = -(-window.start // step) * step, (window.end - length) // step * step
+        if first <= last:
+            fitting.append(min(max(round(start / step) * step, first), last))
+    return min(fitting, key=lambda begin: (abs(begin - start), begin), default=None)

@@ -3061,6 +3061,8 @@ export interface components {
         /**
          * SceneDay
          * @description A scene on the day: when it is filmed, and the light it would have through all of it.
+         *
+         *     better_start: the nearest time [minutes] from which all its sets hold, where they do not and the sun decides.
          */
         SceneDay: {
             /**
@@ -3084,6 +3086,8 @@ export interface components {
             curve: number[];
             /** Cameras */
             cameras: components["schemas"]["CameraDay"][];
+            /** Better Start */
+            better_start: number | null;
         };
         /**
          * SceneEdit

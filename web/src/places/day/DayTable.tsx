@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { DayView, SceneDay } from "../../api/client";
 import { clock, minuteOf, standing, stretch } from "../../domain/day";
 import type { Filming } from "../../state/day";
+import { Button } from "../../ui/Button";
 
 /** The same as the diagram, in words and figures: when each scene is filmed, and when its sets are steady. */
 export function DayTable({ film, day }: { film: Filming; day: DayView }) {
@@ -79,7 +80,24 @@ function SceneRow({ film, scene, minutes }: { film: Filming; scene: SceneDay; mi
           </p>
         ) : null}
       </td>
-      <td className={`py-1 pr-2 ${said.steady ? "" : "text-signal"}`}>{said.words}</td>
+      <td className={`py-1 pr-2 ${said.steady ? "" : "text-signal"}`}>
+        {said.words}
+        {scene.better_start != null && scene.starts != null && scene.ends != null ? (
+          <Button
+            className="mt-0.5 block px-2 py-0 text-[12.5px]"
+            onClick={() => {
+              const starts = scene.better_start ?? 0;
+              film.keep({
+                scene_id: scene.id,
+                starts,
+                ends: starts + (scene.ends ?? 0) - (scene.starts ?? 0),
+              });
+            }}
+          >
+            Move it to {clock(scene.better_start)}: steady all through
+          </Button>
+        ) : null}
+      </td>
       <td className="py-1 pr-3">
         {scene.cameras.map((camera) => (
           <div key={camera.setup_id}>

@@ -51,6 +51,8 @@ export function useFilmAt(shoot_id: string) {
   };
 
   const ask = (time: Time) => {
+    // A day asked for before this must not come in after it.
+    cache.cancelQueries({ queryKey: key });
     waiting.current = time;
     if (!busy.current) send();
   };

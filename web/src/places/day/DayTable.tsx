@@ -84,7 +84,7 @@ function SceneRow({ film, scene, minutes }: { film: Filming; scene: SceneDay; mi
         {said.words}
         {scene.better_start != null && scene.starts != null && scene.ends != null ? (
           <Button
-            className="mt-0.5 block px-2 py-0 text-[12.5px]"
+            className="mx-2 px-2 py-0 text-[12.5px] text-ink"
             onClick={() => {
               const starts = scene.better_start ?? 0;
               film.keep({

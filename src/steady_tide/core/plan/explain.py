@@ -29,6 +29,10 @@ UNTOLD = 0.02
 SEARCHED = (*FRAME_VALUES, *RECORDING_VALUES, *EXPOSURE_VALUES, Setting.COLOUR_PROFILE)
 
 
+OVER_BLOCK = {one.key: one for one in BLOCK_CONSIDERATIONS}
+OVER_RECORDING = {one.key: one for one in recording_room.TABLE}
+
+
 @dataclass(frozen=True)
 class Term:
     """A consideration's cost at a point, and its fact when asked for."""
@@ -64,20 +68,26 @@ class PointView:
         return RecordingChoice(self.situation, self.landscape.recordings).at(self.point.recording)
 
     @cached_property
-    def _prices(self) -> dict[str, float]:
-        return self.landscape.prices(self.point)
-
-    @cached_property
-    def terms(self) -> dict[str, Term]:
-        """Every consideration at this point by key; facts are put into words only when told."""
-        found = {one.key: self._term(one, lambda: self.block) for one in BLOCK_CONSIDERATIONS}
-        found |= {one.key: self._term(one, lambda: self.recording) for one in recording_room.TABLE}
-        bias = self.landscape.bias_weighings[self.point.profile]
-        found["profile"] = self._weighed(
-            "Profile for finish and light", self.landscape.profile_weighing, self.profile.key
-        )
-        found["bias"] = self._weighed("Exposure bias", bias, self.situation.bias_stops)
+    def costs(self) -> dict[str, float]:
+        """What every consideration costs at this point, by key."""
+        found = self.landscape.prices(self.point)
+        found["profile"] = self.landscape.profile_weighing.cost(self.profile.key)
+        found["bias"] = self._bias.cost(self.situation.bias_stops)
         return found
+
+    @property
+    def _bias(self) -> Weighing:
+        return self.landscape.bias_weighings[self.point.profile]
+
+    def term(self, key: str) -> Term:
+        """One consideration at this point; its fact is put into words only when told."""
+        if key == "profile":
+            return self._weighed(key, "Profile for finish and light", self.landscape.profile_weighing, self.profile.key)
+        if key == "bias":
+            return self._weighed(key, "Exposure bias", self._bias, self.situation.bias_stops)
+        if key in OVER_BLOCK:
+            return self._term(OVER_BLOCK[key], lambda: self.block)
+        return self._term(OVER_RECORDING[key], lambda: self.recording)
 
     def _term(self, consideration: Consideration[Over], over: Callable[[], Over]) -> Term:
         return Term(
@@ -85,52 +95,48 @@ class PointView:
             source=consideration.source,
             axis=consideration.axis,
             about=consideration.about,
-            cost=self._prices[consideration.key],
+            cost=self.costs[consideration.key],
             warn_above=consideration.warn_above,
             tell=lambda: consideration.fact(over()),
         )
 
-    def _weighed(self, label: str, weighing: Weighing, value: Value) -> Term:
+    def _weighed(self, key: str, label: str, weighing: Weighing, value: Value) -> Term:
         words = "; ".join(objection.words for objection in weighing.objections[value]) or weighing.praise
         return Term(
             label=label,
             source="assumed",
             axis=Axis.FINISH,
             about=(Setting.COLOUR_PROFILE, Setting.EXPOSURE_BIAS),
-            cost=weighing.cost(value),
+            cost=self.costs[key],
             warn_above=PROFILE_WARN_ABOVE,
             tell=lambda: words,
         )
 
     def prices(self) -> list[Price]:
         """What this set pays dearly for, dearest first."""
-        dear = [term for term in self.terms.values() if term.cost >= term.warn_above]
+        terms = (self.term(key) for key, cost in self.costs.items() if cost)
+        dear = [term for term in terms if term.cost >= term.warn_above]
         dear.sort(key=lambda term: -term.cost)
         return [Price(label=term.label, cost=round(term.cost, 2), words=term.tell()) for term in dear]
 
 
 def turns(here: PointView, there: PointView) -> list[tuple[Turn, Term]]:
     """The considerations in which two sets differ, largest difference first."""
+    differences = [(there.costs[key] - cost, key) for key, cost in here.costs.items()]
+    told = [pair for pair in differences if abs(pair[0]) >= UNTOLD]
+    told.sort(key=lambda pair: -abs(pair[0]))
     found = []
-    for key, term in here.terms.items():
-        other = there.terms[key]
-        difference = other.cost - term.cost
-        if abs(difference) >= UNTOLD:
-            found.append((difference, term, other))
-    found.sort(key=lambda three: -abs(three[0]))
-    return [
-        (
-            Turn(
-                label=term.label,
-                difference=round(difference, 2),
-                here=term.tell(),
-                there=other.tell(),
-                source=term.source,
-            ),
-            term,
+    for difference, key in told[:TURNS_TOLD]:
+        term, other = here.term(key), there.term(key)
+        turn = Turn(
+            label=term.label,
+            difference=round(difference, 2),
+            here=term.tell(),
+            there=other.tell(),
+            source=term.source,
         )
-        for difference, term, other in found[:TURNS_TOLD]
-    ]
+        found.append((turn, term))
+    return found
 
 
 class Explainer:

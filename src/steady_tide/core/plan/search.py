@@ -19,7 +19,6 @@ from steady_tide.core.plan.block import Block, blocks
 from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
 from steady_tide.core.plan.considerations import recording as recording_room
 from steady_tide.core.plan.considerations.recording import RecordingChoice
-from steady_tide.core.plan.considerations.table import Consideration
 from steady_tide.core.plan.finish import weigh_bias, weigh_profile
 from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING_VALUES, Columns
 from steady_tide.core.plan.memory import remembered
@@ -51,30 +50,6 @@ class Point:
     exposure: int
     recording: int
     profile: int
-
-
-@dataclass(frozen=True)
-class BlockCosts:
-    """Prices of one block. frame (k,), exposure (o,), both (k, u); `kin` maps o to u.
-
-    `terms` keeps the price of every single consideration in the shape of its scope.
-    """
-
-    rows: Ints
-    columns: Ints
-    frame: Floats
-    exposure: Floats
-    both: Floats
-    kin: Ints
-    order: Ints
-    starts: Ints
-    terms: dict[str, Floats]
-
-    def term(self, key: str, row: int, column: int) -> float:
-        """Price of one consideration at one frame and exposure of the block."""
-        kept = self.terms[key]
-        at = self.kin[column] if SCOPES[key] == "both" else column
-        return float(kept[row if kept.shape[0] > 1 else 0, at if kept.shape[1] > 1 else 0])
 
 
 def meeting_points(block: Block, automatic: Block) -> tuple[Ints, Ints, Ints, Ints]:
@@ -113,42 +88,72 @@ class FixedExposures:
         fixed = exposures.take(np.arange(self.count))
         self.block = Block(block.situation, block.tables, block.frames, fixed)
 
-    @remembered
+    @cached_property
     def terms(self) -> dict[str, Floats]:
-        """Price of every consideration about exposures that no frame rate changes, shape (1, F)."""
-        free = [one for one in BLOCK_CONSIDERATIONS if one.scope == "exposure" and not one.by_rate]
-        return {one.key: np.broadcast_to(one.price(self.block), (1, self.count)) for one in free}
+        """Price of every consideration about exposures that no frame rate changes, shape (F,)."""
+        return {one.key: np.broadcast_to(one.price(self.block), (1, self.count))[0] for one in RATE_FREE}
+
+    @cached_property
+    def total(self) -> Floats:
+        """Their sum, shape (F,)."""
+        return np.asarray(sum(self.terms.values(), np.zeros(self.count)))
 
 
-def _joined(block: Block, columns: Ints, fixed: FixedExposures) -> tuple[Block, int]:
-    """The automatic exposures of a block alone, and where they start; the block is told what the fixed ones do."""
-    count = int(np.searchsorted(columns, fixed.count))
-    automatic = block.of(np.arange(count, len(columns)))
-    if count:
-        known = columns[:count]
-        for name in ("dark", "aim", "bright"):
-            pairs = zip(getattr(fixed.block, name), getattr(automatic, name), strict=True)
-            block.tell(name, Chosen(*(np.concatenate([one[:, known], other], axis=1) for one, other in pairs)))
-    return automatic, count
+RATE_FREE = tuple(one for one in BLOCK_CONSIDERATIONS if one.scope == "exposure" and not one.by_rate)
+
+
+@dataclass(frozen=True)
+class BlockCosts:
+    """Prices of one block. frame (k,), exposure (o,), both (k, u); `kin` maps o to u.
+
+    `terms` keeps the price of single considerations in the shape of their scope; of those that
+    no frame rate changes only for the automatic exposures, which stand last, the others in `fixed`.
+    """
+
+    rows: Ints
+    columns: Ints
+    frame: Floats
+    exposure: Floats
+    both: Floats
+    kin: Ints
+    order: Ints
+    starts: Ints
+    terms: dict[str, Floats]
+    fixed: FixedExposures
+
+    def term(self, key: str, row: int, column: int) -> float:
+        """Price of one consideration at one frame and exposure of the block."""
+        kept = self.terms[key]
+        if key in self.fixed.terms:
+            at = int(self.columns[column])
+            if at < self.fixed.count:
+                return float(self.fixed.terms[key][at])
+            column -= len(self.columns) - kept.shape[1]
+        elif SCOPES[key] == "both":
+            column = int(self.kin[column])
+        return float(kept[row if kept.shape[0] > 1 else 0, column if kept.shape[1] > 1 else 0])
 
 
 def price_block(rows: Ints, columns: Ints, block: Block, fixed: FixedExposures) -> BlockCosts:
     """All block considerations, each and summed by scope."""
-    automatic, count = _joined(block, columns, fixed)
+    count = int(np.searchsorted(columns, fixed.count))
+    automatic = block.of(np.arange(count, len(columns)))
+    for name in ("aim", "bright"):
+        pairs = zip(getattr(fixed.block, name), getattr(automatic, name), strict=True)
+        block.tell(name, Chosen(*(np.concatenate([one[:, columns[:count]], other], axis=1) for one, other in pairs)))
     first, kin, order, starts = meeting_points(block, automatic)
     meeting = block.of(first)
-
-    def price(one: Consideration[Block]) -> Floats:
-        if one.scope != "exposure" or one.by_rate:
-            return one.price(meeting if one.scope == "both" else block)
-        rest = np.broadcast_to(one.price(automatic), (1, len(columns) - count))
-        return np.concatenate([fixed.terms()[one.key][:, columns[:count]], rest], axis=1)
-
-    terms = {one.key: price(one) for one in BLOCK_CONSIDERATIONS}
-    frame, exposure, both = np.zeros((len(rows), 1)), np.zeros((1, len(columns))), np.zeros((len(rows), len(first)))
-    for key, term in terms.items():
-        {"frame": frame, "exposure": exposure, "both": both}[SCOPES[key]][...] += term
-    return BlockCosts(rows, columns, frame[:, 0], exposure[0], both, kin, order, starts, terms)
+    terms: dict[str, Floats] = {}
+    frame, both = np.zeros((len(rows), 1)), np.zeros((len(rows), len(first)))
+    exposure = np.concatenate([fixed.total[columns[:count]], np.zeros(len(columns) - count)])[None, :]
+    for one in BLOCK_CONSIDERATIONS:
+        if one.key in fixed.terms:
+            terms[one.key] = np.broadcast_to(one.price(automatic), (1, len(columns) - count))
+            exposure[:, count:] += terms[one.key]
+        else:
+            terms[one.key] = one.price(meeting if one.scope == "both" else block)
+            {"frame": frame, "exposure": exposure, "both": both}[one.scope][...] += terms[one.key]
+    return BlockCosts(rows, columns, frame[:, 0], exposure[0], both, kin, order, starts, terms, fixed)
 
 
 class Rivalry(NamedTuple):

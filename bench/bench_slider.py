@@ -1,21 +1,14 @@
 """How soon the bench shows another set when the light slider moves, in a real browser on the demo."""
 
-import shutil
 import statistics
 import sys
-import tempfile
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT / "src"), str(ROOT)]
 
-from playwright.sync_api import Page, sync_playwright  # noqa: E402
-from tests.browser.serving import serving  # noqa: E402
-from tests.chromium import CHROMIUM, FLAGS  # noqa: E402
-
-from steady_tide.demo.load import load_demo  # noqa: E402
-from steady_tide.launch.cluster import Cluster  # noqa: E402
-from steady_tide.store.database import Database  # noqa: E402
+from playwright.sync_api import Page  # noqa: E402
+from tests.browser.serving import fresh_demo  # noqa: E402
 
 MOVES = 15
 MOVED = """async shift => {
@@ -48,27 +41,12 @@ def moves(page: Page, address: str, scene: str) -> list[float]:
 
 def main() -> None:
     """Print medians by scene."""
-    home = Path(tempfile.mkdtemp(prefix="steady-tide-bench-", dir="/tmp"))
-    home.chmod(0o755)
-    cluster = Cluster(home, fsync=False)
-    cluster.start()
-    database = Database(cluster.url("bench"))
-    database.migrate()
-    with database.session() as session:
-        load_demo(session)
-    print(f"From the slider to the new set on screen, {MOVES} moves, ms")
-    try:
-        with serving(database, demo=True) as address, sync_playwright() as playwright:
-            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-            page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
-            for scene in ("Under the rafts", "Lantern market", "Sky over the sheds"):
-                taken = sorted(moves(page, address, scene))
-                print(f"  {scene:<18} median {statistics.median(taken):6.0f}, slowest {taken[-1]:6.0f}")
-            browser.close()
-    finally:
-        database.close()
-        cluster.stop()
-        shutil.rmtree(home, ignore_errors=True)
+    with fresh_demo() as (browser, address):
+        print(f"From the slider to the new set on screen, {MOVES} moves, ms")
+        page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+        for scene in ("Under the rafts", "Lantern market", "Sky over the sheds"):
+            taken = sorted(moves(page, address, scene))
+            print(f"  {scene:<18} median {statistics.median(taken):6.0f}, slowest {taken[-1]:6.0f}")
 
 
 if __name__ == "__main__":

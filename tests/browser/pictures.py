@@ -1,18 +1,11 @@
 """Take the pictures of docs/screenshots from the demo: `./tide pictures`."""
 
 import re
-import shutil
-import tempfile
-from pathlib import Path
 
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page
 
-from steady_tide.demo.load import load_demo
-from steady_tide.launch.cluster import Cluster
 from steady_tide.settings import PROJECT
-from steady_tide.store.database import Database
-from tests.browser.serving import serving
-from tests.chromium import CHROMIUM, FLAGS
+from tests.browser.serving import fresh_demo
 
 FOLDER = PROJECT / "docs" / "screenshots"
 DESK = {"width": 1280, "height": 800}
@@ -93,24 +86,9 @@ def phone(browser: Browser, address: str) -> None:
 def main() -> None:
     """Serve a fresh demo and take every picture."""
     FOLDER.mkdir(parents=True, exist_ok=True)
-    home = Path(tempfile.mkdtemp(prefix="steady-tide-pictures-", dir="/tmp"))
-    home.chmod(0o755)
-    cluster = Cluster(home, fsync=False)
-    cluster.start()
-    database = Database(cluster.url("pictures"))
-    database.migrate()
-    with database.session() as session:
-        load_demo(session)
-    try:
-        with serving(database, demo=True) as address, sync_playwright() as playwright:
-            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-            desk(browser, address)
-            phone(browser, address)
-            browser.close()
-    finally:
-        database.close()
-        cluster.stop()
-        shutil.rmtree(home, ignore_errors=True)
+    with fresh_demo() as (browser, address):
+        desk(browser, address)
+        phone(browser, address)
 
 
 if __name__ == "__main__":

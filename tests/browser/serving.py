@@ -1,17 +1,24 @@
 """The service on a port of this machine, for browsers."""
 
+import shutil
 import socket
+import tempfile
 import threading
 from collections.abc import Iterator
 from contextlib import contextmanager
+from pathlib import Path
 
 import uvicorn
+from playwright.sync_api import Browser, sync_playwright
 
 from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
+from steady_tide.demo.load import load_demo
+from steady_tide.launch.cluster import Cluster
 from steady_tide.launch.service import bind
 from steady_tide.settings import PROJECT
 from steady_tide.store.database import Database
+from tests.chromium import CHROMIUM, FLAGS
 
 
 @contextmanager
@@ -27,3 +34,25 @@ def serving(database: Database, *, demo: bool) -> Iterator[str]:
     finally:
         server.should_exit = True
         thread.join(timeout=10)
+
+
+@contextmanager
+def fresh_demo() -> Iterator[tuple[Browser, str]]:
+    """A browser and the address of a demo as on its first start, thrown away at the end; for chores outside pytest."""
+    home = Path(tempfile.mkdtemp(prefix="steady-tide-demo-", dir="/tmp"))
+    home.chmod(0o755)
+    cluster = Cluster(home, fsync=False)
+    cluster.start()
+    database = Database(cluster.url("demo"))
+    database.migrate()
+    with database.session() as session:
+        load_demo(session)
+    try:
+        with serving(database, demo=True) as address, sync_playwright() as playwright:
+            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+            yield browser, address
+            browser.close()
+    finally:
+        database.close()
+        cluster.stop()
+        shutil.rmtree(home, ignore_errors=True)

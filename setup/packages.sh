@@ -26,6 +26,13 @@ missing_packages() {
       [ -n "${STEADY_TIDE_DATABASE_URL:-}" ] && [ "$command" != test ] || [ -n "$(find_postgres)" ] || echo postgresql-15
       ;;
   esac
+  case "$command" in # what the printed day sheet is laid out with
+    demo | serve | worker | test | pictures)
+      for library in libpango-1.0-0 libpangoft2-1.0-0 libharfbuzz-subset0; do
+        installed "$library" || echo "$library"
+      done
+      ;;
+  esac
   if [ "$command" = test ] || [ "$command" = pictures ]; then
     [ -x /usr/bin/chromium ] || echo chromium
     installed fonts-liberation || echo fonts-liberation

@@ -29,7 +29,7 @@ def routes(app: Any) -> list[tuple[str, str]]:
 
 def filled(path: str, ids: dict[str, str], chance: random.Random) -> str:
     """A path with real, foreign or broken ids in it."""
-    for name in ("shoot_id", "scene_id", "setup_id", "device_id", "setting", "key"):
+    for name in ("shoot_id", "scene_id", "setup_id", "device_id", "reading_id", "place_id", "setting", "key"):
         odd = [str(uuid4()), "none-such", "%00", "..%2F", "0"]
         path = path.replace(f"{{{name}}}", chance.choice([ids.get(name, "shutter"), ids.get(name, "shutter"), *odd]))
     return path

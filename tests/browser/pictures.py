@@ -57,10 +57,6 @@ def desk(browser: Browser, address: str) -> None:
     page.get_by_role("link", name="Edit the modes").click()
     page.get_by_role("table").first.wait_for()
     shoot(page, "modes")
-    page.goto(address)
-    page.get_by_role("link", name="The day").click()
-    page.get_by_role("table", name="Scenes of the day").wait_for()
-    shoot(page, "day")
     page.goto(f"{address}/taste")
     page.get_by_role("table").first.wait_for()
     shoot(page, "taste")
@@ -72,6 +68,22 @@ def desk(browser: Browser, address: str) -> None:
     page.get_by_role("region", name="Presets of Skarv A4").wait_for()
     page.get_by_text("Fewest preset slots").scroll_into_view_if_needed()
     shoot(page, "presets")
+
+
+def day(browser: Browser, address: str) -> None:
+    page = browser.new_context(viewport=DESK).new_page()
+    page.goto(address)
+    page.get_by_role("link", name="The day").click()
+    page.get_by_role("table", name="Scenes of the day").wait_for()
+    shoot(page, "day")
+    page.get_by_role("button", name="Under the rafts").click()
+    page.get_by_text("evens the colours").wait_for()
+    shoot(page, "day-water")
+    page.get_by_label("Lantern market from").fill("18:45")
+    page.get_by_text("held, with the changes listed").wait_for()
+    page.get_by_role("tab", name=re.compile("^Changes")).click()
+    page.get_by_role("table", name="Changes of the day").wait_for()
+    shoot(page, "day-changes")
 
 
 def phone(browser: Browser, address: str) -> None:
@@ -89,6 +101,7 @@ def main() -> None:
     with fresh_demo() as (browser, address):
         desk(browser, address)
         phone(browser, address)
+        day(browser, address)
 
 
 if __name__ == "__main__":

@@ -90,6 +90,9 @@ def test_what_a_set_hangs_on_is_told(page: Page, demo: str) -> None:
 
 def test_the_set_follows_the_slider(page: Page, demo: str) -> None:
     scene(page, demo, "Lantern market")
+    page.get_by_label("Known").select_option("by name")
+    page.get_by_label("Condition").select_option("market")
+    expect(page.get_by_role("table", name=re.compile("Stop ledger"))).to_contain_text("+1.90")
     before = page.get_by_role("table", name=re.compile("Stop ledger")).inner_text()
     slider = page.get_by_role("slider")
     slider.focus()

@@ -16,7 +16,6 @@ from steady_tide.core.light.daylight import (
     facing,
     facing_stops,
     moon_lux,
-    shadow_in_frame,
     shadow_length_m,
     sky_lux,
 )
@@ -146,16 +145,3 @@ def test_a_shadow_is_as_long_as_the_thing_is_high_at_45_degrees() -> None:
     assert shadow_length_m(height_m=1.8, sun_altitude_deg=45) == pytest.approx(1.8)
     assert shadow_length_m(height_m=1.8, sun_altitude_deg=10) == pytest.approx(10.2, abs=0.1)
     assert shadow_length_m(height_m=1.8, sun_altitude_deg=-1) == float("inf")
-
-
-@pytest.mark.parametrize(
-    ("altitude", "sun", "inside"),
-    [(10, 180, True), (10, 90, False), (60, 180, False), (10, 130, True), (10, 100, False), (-2, 180, False)],
-)
-def test_the_operators_shadow_falls_into_the_frame_with_a_low_sun_behind(
-    altitude: float, sun: float, inside: bool
-) -> None:
-    found = shadow_in_frame(
-        height_m=1.8, sun_altitude_deg=altitude, sun_from_lens_deg=sun, horizontal_fov_deg=118, nearest_m=2.0
-    )
-    assert found is inside

@@ -9,12 +9,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from steady_tide.core.day.scene import Around, scene_light
 from steady_tide.core.day.timeline import (
     Marks,
     Window,
     leavings,
     nearest_start,
-    scene_ev100,
     shared,
     sky_of,
     steady_windows,
@@ -22,10 +22,18 @@ from steady_tide.core.day.timeline import (
 )
 from steady_tide.core.light.almanac import Place, sun_at
 from steady_tide.core.light.level import EvLight, LuxLight, NamedLight, SunLight
+from steady_tide.core.plan.brief import Brief
 
-SKY = sky_of(Place(58.30, 6.60), date(2026, 9, 26), "Europe/Oslo")
-MARKS = Marks(8.0, 12.0, "too dark", "too bright")
 NOON = 13 * 60 + 24
+SKY = sky_of(Place(58.30, 6.60), date(2026, 9, 26), "Europe/Oslo")
+
+
+def scene_ev100(light: Any, *, at_minute: float = NOON, okta: float = 0.0) -> Any:
+    brief = Brief(scenario="motion", light=light)
+    return scene_light(brief, Around(SKY, okta, at_minute - 5, at_minute + 5)).ev100
+
+
+MARKS = Marks(8.0, 12.0, "too dark", "too bright")
 
 
 def test_a_day_runs_from_midnight_to_midnight_on_the_local_clock() -> None:
@@ -55,8 +63,8 @@ def test_cloud_takes_its_share_all_day() -> None:
 
 
 def test_sun_follows_the_sky_and_its_shade() -> None:
-    open_sky = scene_ev100(SKY, SunLight(sun_altitude_deg=30), at_minute=NOON)
-    shaded = scene_ev100(SKY, SunLight(sun_altitude_deg=30, shade_stops=2), at_minute=NOON)
+    open_sky = scene_ev100(SunLight(sun_altitude_deg=30))
+    shaded = scene_ev100(SunLight(sun_altitude_deg=30, shade_stops=2))
     np.testing.assert_allclose(open_sky, SKY.ev100(0.0))
     np.testing.assert_allclose(open_sky - shaded, 2.0)
 
@@ -67,14 +75,14 @@ def test_sun_follows_the_sky_and_its_shade() -> None:
 def test_a_reading_or_a_name_bends_the_curve_through_itself(light: Any) -> None:
     from steady_tide.core.light.level import level
 
-    curve = scene_ev100(SKY, light, at_minute=600)
+    curve = scene_ev100(light, at_minute=600)
     assert curve[600] == pytest.approx(level(light).ev100)
     np.testing.assert_allclose(np.diff(curve), np.diff(SKY.ev100(0.0)), atol=1e-9)
 
 
 def test_lamps_stay_as_they_are() -> None:
     for light in (NamedLight(condition="market"), LuxLight(lux=500, lamps=True)):
-        assert np.ptp(scene_ev100(SKY, light, at_minute=600)) == 0
+        assert np.ptp(scene_ev100(light, at_minute=600)) == 0
 
 
 @given(st.lists(st.floats(0, 20), min_size=2, max_size=60))

@@ -77,7 +77,11 @@ def test_documents_cannot_be_changed_and_have_no_room_for_slips() -> None:
         ({"light": {"kind": "lux"}}, "light.lux", "this is missing"),
         ({"light": {"kind": "lux", "lux": "dim"}}, "light.lux", "write a number"),
         ({"light": {"kind": "sun", "sun_altitude_deg": 120}}, "light.sun_altitude_deg", "it can be at most 90"),
-        ({"light": {"kind": "glow"}}, "light", "its `kind` has to be one of condition, ev, lux, sun"),
+        (
+            {"light": {"kind": "glow"}},
+            "light",
+            "its `kind` has to be one of condition, ev, lux, sun, sky, lamps, computed",
+        ),
         ({"light": {}}, "light", "its `kind` is missing"),
         ({"light": "bright"}, "light", "write named fields"),
         ({"falls_stops": -1}, "falls_stops", "it has to be at least 0"),

@@ -119,7 +119,7 @@ def test_what_is_assumed_is_said() -> None:
     for words in (
         "Shake of 3°/s (tray) is assumed",
         "± 1.2",
-        "Under water the light is a named one",
+        "Under water the light is as you named",
         "0.5 stops bright",
     ):
         assert words in told

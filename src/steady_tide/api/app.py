@@ -10,10 +10,12 @@ from sqlalchemy import text
 from starlette.responses import FileResponse
 
 from steady_tide import __version__
-from steady_tide.api import kit, problems, scenes, session, setups, shoots, stances, vocabulary
+from steady_tide.api import day, exports, kit, places, problems, scenes, session, setups, shoots, stances, vocabulary
 from steady_tide.api.context import Service, ServiceOf
 
 LARGEST_BODY_BYTES = 5_000_000
+LARGEST_STILL_BYTES = 40_000_000
+"""Stills come whole from the camera; everything else that is sent is text."""
 WRITES = frozenset({"POST", "PUT", "PATCH", "DELETE"})
 LOOPBACK = frozenset({"127.0.0.1", "localhost", "[::1]"})
 HEADERS = {
@@ -42,8 +44,9 @@ def _refusal(request: Request, service: Service) -> Response | None:
         if origin is not None and urlsplit(origin).netloc != host:
             return problems.problem(403, "This request comes from another site.")
         length = request.headers.get("content-length", "0")
-        if not length.isdigit() or int(length) > LARGEST_BODY_BYTES or "transfer-encoding" in request.headers:
-            return problems.problem(413, f"Send at most {LARGEST_BODY_BYTES // 1_000_000} MB, with its length.")
+        most = LARGEST_STILL_BYTES if request.url.path.endswith("/cards") else LARGEST_BODY_BYTES
+        if not length.isdigit() or int(length) > most or "transfer-encoding" in request.headers:
+            return problems.problem(413, f"Send at most {most // 1_000_000} MB, with its length.")
     return None
 
 
@@ -60,7 +63,7 @@ def create_app(service: Service) -> FastAPI:
     )
     app.state.service = service
     problems.install(app)
-    for module in (session, shoots, scenes, setups, kit, stances, vocabulary):
+    for module in (session, shoots, day, exports, scenes, places, setups, kit, stances, vocabulary):
         app.include_router(module.router)
 
     @app.get("/api/health", tags=["service"])

@@ -11,7 +11,6 @@ from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.brief import Brief
 from steady_tide.desk.asking import Asking
 from steady_tide.desk.bench import Bench
-from steady_tide.desk.day import Days, DayView
 from steady_tide.desk.views import MatchedScene, SceneView
 
 router = APIRouter(prefix="/api/scenes", tags=["scenes"], responses=RESPONSES)
@@ -25,14 +24,6 @@ class SceneEdit(BaseModel):
     revision: int | None = Field(default=None, ge=0, le=2_000_000_000)
     name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)] | None = None
     brief: Brief | None = None
-
-
-class TimeRequest(BaseModel):
-    """When a scene is filmed, in minutes after local midnight; nothing where that is open."""
-
-    model_config = ConfigDict(extra="forbid")
-    starts: int | None = Field(default=None, ge=0, le=3000)
-    ends: int | None = Field(default=None, ge=0, le=3000)
 
 
 class SetupRequest(BaseModel):
@@ -72,12 +63,6 @@ def undo(rows: RowsOf, scene_id: UUID) -> SceneView:
 def redo(rows: RowsOf, scene_id: UUID) -> SceneView:
     """Do the undone edit again."""
     return Bench(rows).step(scene_id, 1)
-
-
-@router.put("/{scene_id}/time")
-def film_at(rows: RowsOf, scene_id: UUID, time: TimeRequest) -> DayView:
-    """Say when a scene is filmed; the day anew."""
-    return Days(rows).film_at(scene_id, starts=time.starts, ends=time.ends)
 
 
 @router.post("/{scene_id}/match")

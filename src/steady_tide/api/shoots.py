@@ -12,7 +12,6 @@ from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.brief import Brief
 from steady_tide.desk.asking import Asking
 from steady_tide.desk.bench import Bench, Camera
-from steady_tide.desk.day import Days, DayView
 from steady_tide.desk.shoots import ShootFacts, Shoots
 from steady_tide.desk.views import PresetsView, SceneView, ShootView
 
@@ -32,6 +31,7 @@ class ShootRequest(BaseModel):
     latitude_deg: float | None = Field(default=None, ge=-90, le=90, allow_inf_nan=False)
     longitude_deg: float | None = Field(default=None, ge=-180, le=180, allow_inf_nan=False)
     cloud_okta: float = Field(default=2, ge=0, le=8, allow_inf_nan=False)
+    travel_minutes: int = Field(default=15, ge=0, le=600)
 
     def facts(self) -> ShootFacts:
         """What the desk is told."""
@@ -77,12 +77,6 @@ def change(rows: RowsOf, shoot_id: UUID, shoot: ShootRequest) -> ShootView:
 def delete(rows: RowsOf, shoot_id: UUID) -> None:
     """Remove a shoot with its scenes and cards."""
     Shoots(rows).delete(shoot_id)
-
-
-@router.get("/{shoot_id}/day")
-def day(rows: RowsOf, shoot_id: UUID) -> DayView:
-    """The light of the day against what each scene's set can hold."""
-    return Days(rows).day(shoot_id)
 
 
 @router.get("/{shoot_id}/presets")

@@ -7,6 +7,8 @@ from pydantic import BaseModel
 
 from steady_tide.core.kit.settings import ROOMS, SETTINGS, Setting
 from steady_tide.core.light.conditions import CONDITIONS, Condition
+from steady_tide.core.light.lamplight import LAMP_CLASSES
+from steady_tide.core.light.water import WATER_LABEL
 from steady_tide.core.motion.blur import SHAKE_DEG_PER_S
 from steady_tide.core.plan.stance import AXIS_LABELS, SCHOOLS, School, Stance
 from steady_tide.desk.templates import TEMPLATES, template
@@ -45,6 +47,19 @@ class AxisWord(BaseModel):
     positions: list[str]
 
 
+class Word(BaseModel):
+    """A key of the documents and how it is read."""
+
+    key: str
+    label: str
+
+
+class LampClassWord(Word):
+    """A lighting class with its illuminance [lx]."""
+
+    lux: float
+
+
 class Vocabulary(BaseModel):
     """Everything the interface offers by name."""
 
@@ -55,6 +70,8 @@ class Vocabulary(BaseModel):
     settings: list[SettingWord]
     templates: list[TemplateWord]
     axes: list[AxisWord]
+    waters: list[Word]
+    lamp_classes: list[LampClassWord]
 
 
 @router.get("")
@@ -71,4 +88,6 @@ def vocabulary() -> Vocabulary:
             AxisWord(key=axis.value, label=label, positions=list(get_args(Stance.model_fields[axis.value].annotation)))
             for axis, label in AXIS_LABELS.items()
         ],
+        waters=[Word(key=key, label=label) for key, label in WATER_LABEL.items()],
+        lamp_classes=[LampClassWord(key=key, label=one.label, lux=one.lux) for key, one in LAMP_CLASSES.items()],
     )

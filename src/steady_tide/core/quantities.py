@@ -32,6 +32,8 @@ LUX_AT_EV0: Final = INCIDENT_CONSTANT / 100.0
 LUMINANCE_AT_EV0: Final = REFLECTED_CONSTANT / 100.0
 """Luminance [cd/m2] at EV 0 for ISO 100."""
 HALF_TURN_DEG: Final = 180.0
+WATER_INDEX: Final = 1.34
+"""Refractive index of water against air."""
 
 
 def require_positive(name: str, value: Quantity) -> None:

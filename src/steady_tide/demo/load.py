@@ -15,7 +15,7 @@ from steady_tide.desk.dialled import Dialled
 from steady_tide.desk.kit import KitDesk
 from steady_tide.desk.shoots import ShootFacts, Shoots
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import Account, SceneRow
+from steady_tide.store.tables import Account
 
 EMAIL = "ro@hallin.invalid"
 NAME = "Ro Vantongeren"
@@ -33,7 +33,7 @@ def demo_kit() -> Kit:
 
 
 def demo_scenes() -> list[dict[str, Any]]:
-    """The demo scenes: name, brief, and for each camera its school and pins."""
+    """The demo scenes: name, brief as it stands by itself, what the day makes of it, its cameras, time and spot."""
     scenes: list[dict[str, Any]] = data("scenes.json")["scenes"]
     return scenes
 
@@ -46,15 +46,17 @@ def load_demo(session: Session) -> Account:
     account = create_account(session, email=EMAIL, name=NAME, password=None)
     rows = Rows(session, account.id)
     devices = KitDesk(rows).take_in(demo_kit())
-    shoot = Shoots(rows).add(ShootFacts(**{**data("scenes.json")["shoot"], "day": date(2026, 9, 26)}))
+    shoot = Shoots(rows).add(ShootFacts(**{**data("scenes.json")["shoot"], "day": date(2026, 9, 19)}))
     bench = Bench(rows)
     for scene in demo_scenes():
         cameras = [
             Camera(devices[camera["device"]], camera["school"], camera.get("pins", {}), camera.get("slot"))
             for camera in scene["cameras"]
         ]
-        made = bench.add_scene(shoot.id, name=scene["name"], brief=Brief.read(scene["brief"]), cameras=cameras)
-        rows.get(SceneRow, made.id).starts, rows.get(SceneRow, made.id).ends = scene["time"]
+        brief = Brief.read({**scene["brief"], **scene["on_the_day"]})
+        starts, ends = scene["time"]
+        filmed = {"starts": starts, "ends": ends, "spot": scene["spot"], "fixed": scene["fixed"]}
+        bench.put_scene(shoot.id, name=scene["name"], brief=brief, cameras=cameras, filmed=filmed)
     for left in data("scenes.json")["dialled"]:
         Dialled(rows).confirm(devices[left["device"]], left["slot"], left["values"])
     return account

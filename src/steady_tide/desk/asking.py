@@ -30,7 +30,7 @@ class Asking:
     def _inputs(self, setup_id: UUID) -> Inputs:
         setup = self.rows.get(SetupRow, setup_id)
         scene = self.rows.get(SceneRow, setup.scene_id)
-        return self.planner.inputs(setup, Brief.model_validate(scene.brief))
+        return self.planner.inputs(setup, self.planner.filmed(scene))
 
     def what_if(self, setup_id: UUID, setting: str, value: Value) -> WhatIf | Conflict:
         """Everything that would differ with one more pin, before it is made. Raises BadInput for an impossible one."""
@@ -64,7 +64,7 @@ class Asking:
     def match(self, scene_id: UUID) -> MatchedScene:
         """Pin on every camera of a scene what lets them cut together; say what cannot be matched."""
         scene = self.rows.get(SceneRow, scene_id, lock=True)
-        brief = Brief.model_validate(scene.brief)
+        brief = self.planner.filmed(scene)
         setups = History(self.rows, scene).setups()
         plans = {}
         for setup in setups:
@@ -117,21 +117,25 @@ class Asking:
     def _economy(self, device_id: UUID, pairs: list[tuple[SceneRow, SetupRow]]) -> Economy:
         wanted = []
         for scene, setup in pairs:
-            inputs = self.planner.inputs(setup, Brief.model_validate(scene.brief))
+            inputs = self.planner.inputs(setup, self.planner.filmed(scene))
             wanted.append(Wanted(str(setup.id), scene.name, inputs.brief, inputs.stance, inputs.pins))
         return economy(wanted, self.planner.device(device_id), bag=self.planner.bag)
 
     def take_presets(self, shoot_id: UUID, device_id: UUID) -> list[PresetsView]:
         """Give the scenes of a camera the slots its presets propose; their plans stay."""
         self.rows.get(DeviceRow, device_id)
-        found = next((one for one in self.presets(shoot_id) if one.device_id == device_id), None)
+        every = self.presets(shoot_id)
+        found = next((one for one in every if one.device_id == device_id), None)
         if found is None:
             raise BadInput([Problem(("device_id",), "this camera is on no scene of the shoot")])
+        taken = dict(found.slot_of)
         for slot, preset in enumerate(found.economy.presets, start=1):
             for key in (preset.key, *(one.key for one in preset.shared_by if one.cost is not None)):
                 self.rows.get(SetupRow, UUID(key), lock=True).slot = slot
+                taken[key] = slot
         self.rows.session.flush()
-        return self.presets(shoot_id)
+        # What the scenes could share does not hang on the slots they have.
+        return [one.model_copy(update={"slot_of": taken}) if one is found else one for one in every]
 
 
 def _with_pins(inputs: Inputs, pins: dict[str, Value]) -> Inputs:

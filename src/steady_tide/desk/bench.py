@@ -40,15 +40,35 @@ class Bench:
 
     def add_scene(self, shoot_id: UUID, *, name: str, brief: Brief, cameras: Sequence[Camera]) -> SceneView:
         """A new scene at the end of a shoot, planned for its cameras."""
+        return self._view(self.put_scene(shoot_id, name=name, brief=brief, cameras=cameras))
+
+    def put_scene(
+        self,
+        shoot_id: UUID,
+        *,
+        name: str,
+        brief: Brief,
+        cameras: Sequence[Camera],
+        filmed: Mapping[str, object] | None = None,
+    ) -> SceneRow:
+        """A new scene at the end of a shoot, not yet planned. filmed: its times, spot and whether they are fixed."""
         shoot = self.rows.get(ShootRow, shoot_id)
         count = len(self.rows.all(self.rows.query(SceneRow).where(SceneRow.shoot_id == shoot.id)))
         scene = self.rows.add(
-            SceneRow(shoot_id=shoot.id, position=count, name=name, brief=brief.plain(), revision=1, history_at=0)
+            SceneRow(
+                shoot_id=shoot.id,
+                position=count,
+                name=name,
+                brief=brief.plain(),
+                revision=1,
+                history_at=0,
+                **(filmed or {}),
+            )
         )
         for camera in cameras:
             self._add_setup(scene, camera)
         History(self.rows, scene).begin()
-        return self._view(scene)
+        return scene
 
     def delete_scene(self, scene_id: UUID) -> None:
         """Remove a scene and its cards."""
@@ -123,7 +143,7 @@ class Bench:
         setup = self.rows.get(SetupRow, setup_id)
         scene = self.rows.get(SceneRow, setup.scene_id)
         planner = Planner(self.rows)
-        brief, device = Brief.model_validate(scene.brief), planner.device(setup.device_id)
+        brief, device = planner.filmed(scene), planner.device(setup.device_id)
         return [compatibility(item, device, brief) for item in planner.bag]
 
     def step(self, scene_id: UUID, by: int) -> SceneView:
@@ -161,14 +181,12 @@ class Bench:
 
     def kept(self, scene: SceneRow, label: str) -> SceneView:
         """Record an edit of a scene in its history; the scene anew."""
-        self.rows.session.flush()
-        History(self.rows, scene).record(label)
-        self.rows.session.flush()
+        History(self.rows, scene).keep(label)
         return self._view(scene)
 
     def _view(self, scene: SceneRow) -> SceneView:
         planner, history = Planner(self.rows), History(self.rows, scene)
-        brief = Brief.model_validate(scene.brief)
+        brief, filmed = Brief.model_validate(scene.brief), planner.filmed(scene)
         setups = [
             SetupView(
                 id=setup.id,
@@ -177,7 +195,7 @@ class Bench:
                 school=setup.school,
                 held=planner.stances.held(setup),
                 pins={Setting(name): value for name, value in setup.pins.items()},
-                outcome=planner.outcome(setup, brief),
+                outcome=planner.outcome(setup, filmed),
             )
             for setup in history.setups()
         ]

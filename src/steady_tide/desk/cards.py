@@ -4,7 +4,6 @@ from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.device import Device
-from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.plan import Plan
 from steady_tide.core.plan.presets import FITTED_BY_HAND
 from steady_tide.desk.dialled import Dialled, value_text
@@ -28,7 +27,7 @@ class Cards:
         scene = self.rows.get(SceneRow, setup.scene_id)
         shoot = self.rows.get(ShootRow, scene.shoot_id)
         planner = Planner(self.rows)
-        outcome = planner.outcome(setup, Brief.model_validate(scene.brief))
+        outcome = planner.outcome(setup, planner.filmed(scene))
         device = planner.device(setup.device_id)
         plan = outcome if isinstance(outcome, Plan) else None
         return CardView(

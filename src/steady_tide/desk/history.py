@@ -31,13 +31,20 @@ class History:
             {"id": str(s.id), "device_id": str(s.device_id), "slot": s.slot, "school": s.school, "pins": s.pins}
             for s in self.setups()
         ]
-        times = {"starts": self.scene.starts, "ends": self.scene.ends}
+        scene = self.scene
+        times = {"starts": scene.starts, "ends": scene.ends, "spot": scene.spot, "fixed": scene.fixed}
         return {"name": self.scene.name, "brief": self.scene.brief, "setups": cameras, **times}
 
     def begin(self) -> None:
         """Keep the state before the first edit."""
         if self._at(0) is None:
             self._keep(0, "the start")
+
+    def keep(self, label: str) -> None:
+        """Write an edit, and record it."""
+        self.rows.session.flush()
+        self.record(label)
+        self.rows.session.flush()
 
     def record(self, label: str) -> None:
         """Keep the state after an edit; edits of one kind in quick succession become one."""
@@ -84,6 +91,7 @@ class History:
     def _restore(self, state: dict[str, Any]) -> None:
         self.scene.name, self.scene.brief = state["name"], state["brief"]
         self.scene.starts, self.scene.ends = state.get("starts"), state.get("ends")
+        self.scene.spot, self.scene.fixed = state.get("spot", ""), state.get("fixed", False)
         there = {setup.id: setup for setup in self.setups()}
         for position, wanted in enumerate(state["setups"]):
             setup = there.pop(UUID(wanted["id"]), None)

@@ -2,9 +2,12 @@
 
 import hashlib
 import json
-from collections.abc import Mapping, Sequence
+from collections import OrderedDict
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
+from threading import Lock
+from typing import TypeVar
 from uuid import UUID
 
 from pydantic import TypeAdapter
@@ -14,13 +17,14 @@ from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import Value
 from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.plan import RULES_VERSION
-from steady_tide.core.plan.planner import plan_scene
+from steady_tide.core.plan.plan import RULES_VERSION, Conflict, Plan, Sketch
+from steady_tide.core.plan.planner import plan_scene, sketch_scene
 from steady_tide.core.plan.stance import Stance
+from steady_tide.desk.skies import Skies
 from steady_tide.desk.stances import Stances
 from steady_tide.desk.views import Outcome, ProblemView, Refusal
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import BagRow, DeviceRow, PlanRow, SetupRow
+from steady_tide.store.tables import BagRow, DeviceRow, PlanRow, SceneRow, SetupRow
 
 _outcome: TypeAdapter[Outcome] = TypeAdapter(Outcome)
 _item: TypeAdapter[BagItem] = TypeAdapter(BagItem)
@@ -66,11 +70,14 @@ def _read_item(text: str) -> BagItem:
     return _item.validate_json(text)
 
 
-def solve(inputs: Inputs) -> Outcome:
+Found = TypeVar("Found")
+
+
+def _asked(inputs: Inputs, ask: Callable[..., Found]) -> Found | Refusal:
     """The planner's answer, with a refusal instead of an error where the place is beyond the camera."""
     device = inputs.device
     try:
-        return plan_scene(
+        return ask(
             inputs.brief,
             device,
             stance=inputs.stance,
@@ -83,6 +90,37 @@ def solve(inputs: Inputs) -> Outcome:
         return Refusal(device_key=device.key, device_name=device.name, problems=problems)
 
 
+def solve(inputs: Inputs) -> Outcome:
+    """The whole plan of a setup, or why there is none."""
+    return _asked(inputs, plan_scene)
+
+
+class Sketches:
+    """Sets without their reasons, the newest kept by what they were made from; shared by all that plan."""
+
+    def __init__(self, most: int = 512) -> None:
+        self._kept: OrderedDict[str, Sketch | Conflict | Refusal] = OrderedDict()
+        self._most = most
+        self._lock = Lock()
+
+    def of(self, inputs: Inputs) -> Sketch | Conflict | Refusal:
+        """The set of a setup, or why there is none."""
+        key = inputs.fingerprint
+        with self._lock:
+            if key in self._kept:
+                self._kept.move_to_end(key)
+                return self._kept[key]
+        made = _asked(inputs, sketch_scene)
+        with self._lock:
+            self._kept[key] = made
+            if len(self._kept) > self._most:
+                self._kept.popitem(last=False)
+        return made
+
+
+_sketches = Sketches()
+
+
 class Planner:
     """Plans the setups of one account; reads its kit once."""
 
@@ -91,8 +129,13 @@ class Planner:
         stored = rows.all(rows.query(BagRow).order_by(BagRow.position, BagRow.key))
         self.bag: list[BagItem] = [_read_item(json.dumps(row.document)) for row in stored]
         self.stances = Stances(rows)
+        self.skies = Skies(rows)
         self._devices: dict[UUID, Device] = {}
         self._digests: dict[UUID, str] = {}
+
+    def filmed(self, scene: SceneRow) -> Brief:
+        """What a scene is planned for: its brief, with the light of the place and hour it is filmed at."""
+        return self.skies.filmed(scene)
 
     def device(self, device_id: UUID) -> Device:
         """A device of the account's kit."""
@@ -113,6 +156,18 @@ class Planner:
             weights=self.stances.weights,
             device_digest=self._digests[setup.device_id],
         )
+
+    def sketch(self, setup: SetupRow, brief: Brief) -> Sketch | Conflict | Refusal:
+        """The set of a setup for the day, without its reasons; from the kept plan where that still fits."""
+        inputs = self.inputs(setup, brief)
+        kept = self._kept(setup, inputs.fingerprint)
+        if kept is None:
+            return _sketches.of(inputs)
+        return kept.sketch if isinstance(kept, Plan) else kept
+
+    def _kept(self, setup: SetupRow, made_from: str) -> Outcome | None:
+        row = self.rows.session.scalar(self.rows.query(PlanRow).where(PlanRow.setup_id == setup.id))
+        return _outcome.validate_python(row.outcome) if row is not None and row.fingerprint == made_from else None
 
     def outcome(self, setup: SetupRow, brief: Brief) -> Outcome:
         """The kept plan when it still fits its inputs, else a new one, kept."""

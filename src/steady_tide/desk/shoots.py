@@ -6,7 +6,6 @@ from datetime import date
 from uuid import UUID
 
 from steady_tide.core.kit.bag import BagItem, Housing
-from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.plan import Conflict, Plan
 from steady_tide.desk.dialled import Dialled, leftovers
 from steady_tide.desk.history import History
@@ -27,6 +26,7 @@ class ShootFacts:
     latitude_deg: float | None = None
     longitude_deg: float | None = None
     cloud_okta: float = 2.0
+    travel_minutes: int = 15
     school: str = INHERITED
 
 
@@ -81,6 +81,7 @@ class Shoots:
             latitude_deg=shoot.latitude_deg,
             longitude_deg=shoot.longitude_deg,
             cloud_okta=shoot.cloud_okta,
+            travel_minutes=shoot.travel_minutes,
             scenes=[self._scene(scene, planner, shoot.day) for scene in scenes],
         )
 
@@ -90,7 +91,7 @@ class Shoots:
         return leftovers(outcome, Dialled(self.rows).slot(setup.device_id, setup.slot), setup.slot)
 
     def _scene(self, scene: SceneRow, planner: Planner, day: date | None) -> SceneSummary:
-        brief = Brief.model_validate(scene.brief)
+        brief = planner.filmed(scene)
         setups = []
         for setup in History(self.rows, scene).setups():
             outcome = planner.outcome(setup, brief)

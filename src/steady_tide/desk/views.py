@@ -133,6 +133,7 @@ class ShootView(View):
     latitude_deg: float | None
     longitude_deg: float | None
     cloud_okta: float
+    travel_minutes: int
     scenes: list[SceneSummary]
 
 

@@ -109,7 +109,10 @@ class KitChangeRow(Owned, Base):
 
 
 class ShootRow(Owned, Base):
-    """A shoot: a film's day or days. school: holds for its scenes unless they say another; empty for the account's."""
+    """A shoot: a film's day or days. school: holds for its scenes unless they say another; empty for the account's.
+
+    travel_minutes: from one spot of it to another.
+    """
 
     __tablename__ = "shoots"
     __table_args__ = (UniqueConstraint("id", "account_id"),)
@@ -120,12 +123,14 @@ class ShootRow(Owned, Base):
     latitude_deg: Mapped[float | None]
     longitude_deg: Mapped[float | None]
     cloud_okta: Mapped[float] = mapped_column(default=2.0, server_default="2")
+    travel_minutes: Mapped[int] = mapped_column(default=15, server_default="15")
 
 
 class SceneRow(Owned, Base):
     """A scene with its brief; `revision` counts edits, `history_at` is the place in its history.
 
     starts, ends: when it is filmed [minutes after local midnight]; None where that is not planned.
+    spot: where on the shoot it is filmed, in words; fixed: whether its time cannot be moved.
     """
 
     __tablename__ = "scenes"
@@ -139,8 +144,34 @@ class SceneRow(Owned, Base):
     brief: Mapped[Json]
     starts: Mapped[int | None]
     ends: Mapped[int | None]
+    spot: Mapped[str] = mapped_column(String(60), default="", server_default="")
+    fixed: Mapped[bool] = mapped_column(default=False, server_default="false")
     revision: Mapped[int] = mapped_column(default=1)
     history_at: Mapped[int] = mapped_column(default=0)
+
+
+class ReadingRow(Owned, Base):
+    """Light measured on a shoot at a minute of its day: of the open sky, or on the subject of a scene."""
+
+    __tablename__ = "readings"
+    __table_args__ = (
+        ForeignKeyConstraint(["shoot_id", "account_id"], ["shoots.id", "shoots.account_id"], ondelete="CASCADE"),
+        ForeignKeyConstraint(["scene_id", "account_id"], ["scenes.id", "scenes.account_id"], ondelete="CASCADE"),
+    )
+    shoot_id: Mapped[UUID] = mapped_column(index=True)
+    scene_id: Mapped[UUID | None] = mapped_column(index=True)
+    minute: Mapped[int]
+    measured: Mapped[Json]
+
+
+class PlaceRow(Owned, Base):
+    """A place of an account's own list."""
+
+    __tablename__ = "places"
+    __table_args__ = (UniqueConstraint("account_id", "name"),)
+    name: Mapped[str] = mapped_column(String(120))
+    latitude_deg: Mapped[float]
+    longitude_deg: Mapped[float]
 
 
 class SetupRow(Owned, Base):

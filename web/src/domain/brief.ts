@@ -10,6 +10,8 @@ export type FieldSpec = {
   unit?: string;
   /** Offered values; without them the field takes a number. */
   choices?: Choice[];
+  /** Offered values that the core names: the list of the vocabulary they stand in. */
+  named?: "waters" | "lamp_classes";
   flag?: boolean;
   wide?: boolean;
   hint?: string;
@@ -23,10 +25,26 @@ const same = (values: string[]): Choice[] => values.map((value) => ({ value, tex
 
 export const LIGHT_KINDS: Choice[] = [
   { value: "condition", text: "by name" },
+  { value: "sky", text: "by place and time" },
+  { value: "lamps", text: "by lamps" },
   { value: "sun", text: "by sun and cloud" },
   { value: "lux", text: "measured in lux" },
   { value: "ev", text: "measured in EV" },
 ];
+
+/** What a lamp starts from when it is added. */
+export const LAMP_START = {
+  given: "class",
+  lamp_class: "P2",
+  lumens: 800,
+  beam_deg: 120,
+  lux_at_1_m: 300,
+  distance_m: 2,
+  kelvin: 3000,
+  ripple: 0.3,
+  on_mains: true,
+};
+export const MOST_LAMPS = 6;
 
 /** What a way of stating light starts from when it is chosen. */
 export const LIGHT_START: Record<string, Record<string, unknown>> = {
@@ -34,14 +52,53 @@ export const LIGHT_START: Record<string, Record<string, unknown>> = {
   sun: { kind: "sun", sun_altitude_deg: 30, cloud_okta: 2, shade_stops: 0 },
   lux: { kind: "lux", lux: 500, kelvin: 4000, lamps: true },
   ev: { kind: "ev", ev100: 12, kelvin: 5500, lamps: false },
+  sky: { kind: "sky", shade_stops: 0, ground: "plain", cloud_okta: null },
+  lamps: { kind: "lamps", lamps: [LAMP_START], with_sky: false, shade_stops: 0 },
 };
+
+const GROUND: FieldSpec = {
+  path: "light.ground",
+  label: "Ground",
+  choices: same(["plain", "water", "sand", "snow", "forest"]),
+};
+const SHADE: FieldSpec = { path: "light.shade_stops", label: "Shade takes", unit: "stops" };
+
+/** The fields of a lamp, by how its light is given; paths within the lamp. */
+export const LAMP_FIELDS: Record<string, FieldSpec[]> = {
+  class: [{ path: "lamp_class", label: "Where", named: "lamp_classes" }],
+  lumens: [
+    { path: "lumens", label: "Gives", unit: "lm" },
+    { path: "beam_deg", label: "Beam", unit: "°" },
+    { path: "distance_m", label: "Away", unit: "m" },
+  ],
+  lux: [
+    { path: "lux_at_1_m", label: "At a metre", unit: "lx" },
+    { path: "distance_m", label: "Away", unit: "m" },
+  ],
+};
+export const LAMP_ALWAYS: FieldSpec[] = [
+  { path: "kelvin", label: "Colour", unit: "K" },
+  { path: "ripple", label: "Flickers", unit: "0 to 1" },
+  { path: "on_mains", label: "On the mains", flag: true },
+];
+export const LAMP_GIVEN: Choice[] = [
+  { value: "class", text: "by road or room" },
+  { value: "lumens", text: "in lumens" },
+  { value: "lux", text: "in lux at a metre" },
+];
 
 export const LIGHT_FIELDS: Record<string, FieldSpec[]> = {
   condition: [{ path: "light.shift_stops", label: "Shifted by", unit: "stops" }],
   sun: [
     { path: "light.sun_altitude_deg", label: "Sun height", unit: "°" },
     { path: "light.cloud_okta", label: "Cloud", unit: "/ 8" },
-    { path: "light.shade_stops", label: "Shade takes", unit: "stops" },
+    SHADE,
+    GROUND,
+  ],
+  sky: [{ path: "light.cloud_okta", label: "Cloud, if its own", unit: "/ 8" }, SHADE, GROUND],
+  lamps: [
+    { path: "light.with_sky", label: "And the sky", flag: true },
+    { path: "light.shade_stops", label: "Less of it", unit: "stops" },
   ],
   lux: [
     { path: "light.lux", label: "On the subject", unit: "lx" },
@@ -98,8 +155,9 @@ export const FLAGS: FieldSpec[] = [
 ];
 
 export const WATER: FieldSpec[] = [
+  { path: "water.shallowest_m", label: "From", unit: "m" },
   { path: "water.depth_m", label: "Deepest", unit: "m" },
-  { path: "water.colour", label: "Water", choices: same(["blue", "green", "murky"]) },
+  { path: "water.colour", label: "Water", named: "waters" },
   { path: "water.port", label: "Port", choices: same(["bare", "flat", "dome"]) },
   { path: "water.housing_rating_m", label: "Housing rated", unit: "m" },
   { path: "water.lamp", label: "Lamp lit", flag: true },
@@ -221,6 +279,15 @@ export const SCENARIO_START: Record<string, Record<string, unknown>> = {
   },
 };
 
+/** Kinds of scene that lie under the sky of their shoot. */
+const UNDER_SKY = ["underwater", "motion", "talking", "drone"];
+
+/** The brief a new scene starts from; under the sky of its shoot where place and day are known. */
+export function startOf(scenario: string, skyKnown: boolean): Record<string, unknown> {
+  const start = SCENARIO_START[scenario] ?? {};
+  return skyKnown && UNDER_SKY.includes(scenario) ? { ...start, light: LIGHT_START.sky } : start;
+}
+
 type Tree = Record<string, unknown>;
 
 /** The value at a dotted path. */
@@ -231,12 +298,16 @@ export function read(tree: unknown, path: string): unknown {
 /** A copy of the tree with another value at a dotted path. */
 export function write(tree: Tree, path: string, value: unknown): Tree {
   const [head = "", ...rest] = path.split(".");
+  if (Array.isArray(tree)) {
+    const below = (node: unknown) => (rest.length ? write(node as Tree, rest.join("."), value) : value);
+    return tree.map((node, index) => (index === Number(head) ? below(node) : node)) as unknown as Tree;
+  }
   if (rest.length === 0) return { ...tree, [head]: value };
   return { ...tree, [head]: write((tree[head] as Tree | undefined) ?? {}, rest.join("."), value) };
 }
 
 /** What is typed as it is sent: an emptied number of a field that may be left out becomes null. */
 export function typed(path: string, text: string): unknown {
-  if (path === "water.housing_rating_m" && text.trim() === "") return null;
+  if (["water.housing_rating_m", "light.cloud_okta"].includes(path) && text.trim() === "") return null;
   return text.trim();
 }

@@ -9,11 +9,11 @@ from zoneinfo import ZoneInfo
 import numpy as np
 
 from steady_tide.core.document import Part
-from steady_tide.core.light.almanac import Place, day_bounds, moon_at, sun_altitudes
+from steady_tide.core.light.almanac import Place, day_bounds, moon_at, sun_path
 from steady_tide.core.light.daylight import sky_lux
-from steady_tide.core.light.level import LightLevel, LightSource, SunLight, level
 from steady_tide.core.quantities import Floats, ev100_from_lux
 
+DAY_MINUTES: Final = 1440
 MOON_STEP: Final = 15
 """Minutes between positions of the moon; in between they lie on a line."""
 WAKING_LUX: Final = 1e-3
@@ -23,13 +23,18 @@ SLACK_STOPS: Final = 0.05
 
 @dataclass(frozen=True)
 class Sky:
-    """A local day at a place, minute by minute. minutes [after local midnight on the clock's own count], shape (n,)."""
+    """A local day at a place, minute by minute. minutes [after local midnight], shape (n,); length: of the day itself.
+
+    Minutes are counted as they pass; where the clocks change in the day, see `jump`.
+    """
 
     place: Place
     zone: str
     start: datetime
+    length: int
     minutes: Floats
     sun_deg: Floats
+    sun_azimuth_deg: Floats
     moon_deg: Floats
     moon_share: float
 
@@ -44,43 +49,45 @@ class Sky:
         """The same as EV at ISO 100."""
         return np.asarray(ev100_from_lux(self.lux(okta)))
 
+    @property
+    def jump(self) -> tuple[int, int]:
+        """From which minute on the clock is ahead of the minutes passed, and by how much; (0, 0) on most days."""
+        if self.length == DAY_MINUTES:
+            return 0, 0
+        by = DAY_MINUTES - self.length
+        walls = [self.clock(minute).hour * 60 + self.clock(minute).minute for minute in range(0, self.length, 30)]
+        return next(30 * i for i, wall in enumerate(walls) if wall != 30 * i), by
+
+    def told(self, minute: float) -> str:
+        """A minute as the clock shows it: 09:30."""
+        return f"{self.clock(minute):%H:%M}"
+
     def clock(self, minute: float) -> datetime:
         """The local time at a minute of this day."""
         return (self.start.astimezone(UTC) + timedelta(minutes=float(minute))).astimezone(ZoneInfo(self.zone))
 
 
-def sky_of(place: Place, day: date, zone: str) -> Sky:
-    """The sky of a local day: 1381 to 1501 minutes, as the clocks have it."""
+def sky_of(place: Place, day: date, zone: str, *, beyond_minutes: int = 0) -> Sky:
+    """The sky of a local day: 1381 to 1501 minutes, as the clocks have it; with so many more after midnight."""
     start, end = (moment.astimezone(UTC) for moment in day_bounds(day, zone))
-    count = int((end - start).total_seconds() // 60) + 1
+    length = int((end - start).total_seconds() // 60)
+    count = length + 1 + beyond_minutes
     minutes = np.arange(count, dtype=float)
     times = [start + timedelta(minutes=m) for m in range(count)]
+    suns = sun_path(place, times)
     rare = minutes[::MOON_STEP]
     moons = [moon_at(place, times[int(m)]) for m in rare]
     return Sky(
         place=place,
         zone=zone,
         start=day_bounds(day, zone)[0],
+        length=length,
         minutes=minutes,
-        sun_deg=sun_altitudes(place, times),
+        sun_deg=suns[:, 0],
+        sun_azimuth_deg=suns[:, 1],
         moon_deg=np.interp(minutes, rare, [position.altitude_deg for position, _ in moons]),
         moon_share=moons[len(moons) // 2][1],
     )
-
-
-def scene_ev100(sky: Sky, light: LightSource, *, at_minute: float) -> Floats:
-    """The light of a scene through the day [EV at ISO 100], shape (n,).
-
-    Sun and cloud follow the sky, less their shade. A name or a reading holds at `at_minute` and
-    bends the sky's curve through itself; lamps stay as they are.
-    """
-    known: LightLevel = level(light)
-    if known.lamps:
-        return np.full(sky.minutes.shape, known.ev100)
-    if isinstance(light, SunLight):
-        return np.asarray(sky.ev100(light.cloud_okta) - light.shade_stops)
-    curve = sky.ev100(0.0)
-    return np.asarray(curve + known.ev100 - np.interp(at_minute, sky.minutes, curve))
 
 
 class Window(Part):

@@ -1,5 +1,6 @@
 """What the light passes and falls on: sensors, lenses, views, stabilisation."""
 
+from math import atan, degrees, radians, tan
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -55,6 +56,12 @@ class View(Part):
     projection: Literal["rectilinear", "fisheye"]
     horizontal_fov_deg: float = Field(gt=1, lt=200, description="Across the frame, before stabilisation [degrees].")
     sensor_share: float = Field(gt=0, le=1, description="Share of the sensor's width that is read.")
+
+    def seen_deg(self, kept: float) -> float:
+        """The angle that a share of the frame's width sees [degrees], along its middle."""
+        if self.projection == "fisheye":
+            return self.horizontal_fov_deg * kept
+        return degrees(2.0 * atan(tan(radians(self.horizontal_fov_deg / 2.0)) * kept))
 
     @property
     def long(self) -> bool:

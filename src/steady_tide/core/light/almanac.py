@@ -78,9 +78,14 @@ def moon_at(place: Place, when: datetime) -> tuple[Position, float]:
     return Position(degrees(moon.alt), degrees(moon.az)), float(moon.phase) / 100.0
 
 
+def sun_path(place: Place, times: Iterable[datetime]) -> Floats:
+    """Geometric altitude and azimuth [degrees] at many times, shape (n, 2)."""
+    return np.array([sun_at(place, when) for when in times])
+
+
 def sun_altitudes(place: Place, times: Iterable[datetime]) -> Floats:
     """Geometric altitudes [degrees] at many times, shape (n,)."""
-    return np.array([sun_at(place, when).altitude_deg for when in times])
+    return sun_path(place, times)[:, 0]
 
 
 def day_bounds(day: date, zone: str) -> tuple[datetime, datetime]:

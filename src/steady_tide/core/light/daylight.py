@@ -67,27 +67,13 @@ def facing(sun_from_lens_deg: float) -> Facing:
     return "side" if sun_from_lens_deg > 60.0 else "back"
 
 
-def angle_between(one_deg: float, other_deg: float) -> float:
+def angle_between(one_deg: Quantity, other_deg: Quantity) -> Floats:
     """The angle between two directions on the compass [0, 180] degrees."""
-    return abs((one_deg - other_deg + 180.0) % 360.0 - 180.0)
+    return np.asarray(np.abs((np.asarray(one_deg) - other_deg + 180.0) % 360.0 - 180.0))
 
 
-def shadow_length_m(*, height_m: float, sun_altitude_deg: float) -> float:
+def shadow_length_m(*, height_m: float, sun_altitude_deg: Quantity) -> Floats:
     """Length of an upright thing's shadow on level ground [m]: h / tan(altitude); infinite with the sun down."""
-    if sun_altitude_deg <= 0:
-        return float("inf")
-    return float(height_m / np.tan(np.radians(sun_altitude_deg)))
-
-
-def shadow_in_frame(
-    *, height_m: float, sun_altitude_deg: float, sun_from_lens_deg: float, horizontal_fov_deg: float, nearest_m: float
-) -> bool:
-    """Whether the operator's shadow falls into the picture: long enough, and within half the view of its middle.
-
-    nearest_m: distance at which the ground enters the frame [m].
-    """
-    if sun_altitude_deg <= 0:
-        return False
-    away = 180.0 - sun_from_lens_deg
-    long_enough = shadow_length_m(height_m=height_m, sun_altitude_deg=sun_altitude_deg) > nearest_m
-    return bool(away <= horizontal_fov_deg / 2.0 and long_enough)
+    altitude = np.asarray(sun_altitude_deg, dtype=float)
+    up = altitude > 0
+    return np.asarray(np.where(up, height_m / np.tan(np.radians(np.where(up, altitude, 45.0))), np.inf))

@@ -56,13 +56,16 @@ def cloud_transmission(okta: Quantity) -> Quantity:
 
 
 def daylight_kelvin(*, sun_altitude_deg: float, cloud_okta: float) -> float:
-    """Correlated colour temperature [K] of light on a level plane, simplified.
+    """The same as `daylight_kelvins` for a single altitude."""
+    return float(daylight_kelvins(sun_altitude_deg=sun_altitude_deg, cloud_okta=cloud_okta))
+
+
+def daylight_kelvins(*, sun_altitude_deg: Quantity, cloud_okta: float) -> Floats:
+    """Correlated colour temperature [K] of light on a level plane, simplified, shape (...).
 
     **Assumed**: 12 000 K in deep twilight falling to 4 800 K with the sun on the horizon's
     warm side (about 10 degrees), 5 500 K from 30 degrees up; cloud pulls towards 6 500 K.
     """
-    clear = float(
-        np.interp(sun_altitude_deg, [-8.0, -3.0, 0.0, 5.0, 10.0, 30.0], [12000, 8000, 4500, 4200, 4800, 5500])
-    )
+    clear = np.interp(sun_altitude_deg, [-8.0, -3.0, 0.0, 5.0, 10.0, 30.0], [12000, 8000, 4500, 4200, 4800, 5500])
     weight = cloud_okta / 8.0
-    return (1.0 - weight) * clear + weight * 6500.0
+    return np.asarray((1.0 - weight) * clear + weight * 6500.0)

@@ -31,3 +31,14 @@ LUMINOSITY: Final[Floats] = np.array(
 def luminous(spectrum: Floats) -> Floats:
     """Luminous amount of spectra of power, shape (..., 31) to (...), in the units of the power."""
     return np.asarray(np.sum(np.asarray(spectrum) * LUMINOSITY, axis=-1))
+
+
+CHANNEL_NM: Final = ((615.0, 28.0), (540.0, 36.0), (460.0, 30.0))
+"""Middle and width [nm] of the red, green and blue answer of a small camera. **Assumed**: smooth, of no make."""
+CHANNELS: Final[Floats] = np.array([np.exp(-0.5 * np.square((NM - middle) / width)) for middle, width in CHANNEL_NM])
+"""Answers of red, green and blue, shape (3, 31)."""
+
+
+def channels(spectrum: Floats) -> Floats:
+    """What red, green and blue take up of spectra of power, shape (..., 31) to (..., 3), in the units of the power."""
+    return np.asarray(np.asarray(spectrum) @ CHANNELS.T)

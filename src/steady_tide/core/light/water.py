@@ -6,7 +6,7 @@ import numpy as np
 
 from steady_tide.core.errors import OutOfRange
 from steady_tide.core.light.spectra import DAYLIGHT, NM
-from steady_tide.core.quantities import Floats, Quantity
+from steady_tide.core.quantities import WATER_INDEX, Floats, Quantity
 
 JERLOV_NM: Final[Floats] = np.arange(350.0, 701.0, 25.0)
 JERLOV: Final[dict[str, Floats]] = {
@@ -32,6 +32,50 @@ BEAM_OVER_DOWNWELLING: Final = {
 """Beam attenuation c over Kd by water type. **Assumed**: scattering weighs more the murkier it is."""
 
 
+WATER_TYPE: Final = {"ocean": "IA", "blue": "IB", "clear": "1C", "green": "3C", "murky": "7C"}
+"""Jerlov type that stands for a water people name. **Assumed**."""
+WATER_LABEL: Final = {
+    "ocean": "open ocean blue",
+    "blue": "tropical blue",
+    "clear": "clear temperate",
+    "green": "coastal green",
+    "murky": "harbour, murky",
+}
+DIFFUSE_COSINE: Final = 0.86
+"""Mean cosine under water of light from the whole sky [KIRK-1984]."""
+DIFFUSE_REFLECTED: Final = 0.066
+"""Share of the sky's light that a still surface sends back [KIRK-1984]."""
+
+
+def refracted_cosine(sun_altitude_deg: Quantity) -> Floats:
+    """Cosine of the sun's rays to the vertical under a flat surface, (0.66, 1]: Snell, sin w = cos(altitude) / n."""
+    altitude = np.radians(np.clip(sun_altitude_deg, 0.0, 90.0))
+    return np.asarray(np.sqrt(1.0 - np.square(np.cos(altitude) / WATER_INDEX)))
+
+
+def surface_passes(sun_altitude_deg: Quantity, *, direct_share: Quantity) -> Floats:
+    """Share of the light on level water that goes in [0, 1]: Fresnel for the sun, 6.6 % of the sky's sent back.
+
+    [FRESNEL], [KIRK-1984].
+    """
+    upon = np.sin(np.radians(np.clip(sun_altitude_deg, 0.0, 90.0)))
+    under = refracted_cosine(sun_altitude_deg)
+    across = np.square((upon - WATER_INDEX * under) / (upon + WATER_INDEX * under))
+    along = np.square((WATER_INDEX * upon - under) / (WATER_INDEX * upon + under))
+    sent_back = 0.5 * (across + along)
+    share = np.asarray(direct_share, dtype=float)
+    return np.asarray(share * (1.0 - sent_back) + (1.0 - share) * (1.0 - DIFFUSE_REFLECTED))
+
+
+def slant(sun_altitude_deg: Quantity, *, direct_share: Quantity) -> Floats:
+    """How much longer the light's way down is than the depth, >= 1: one over the mean cosine under water.
+
+    Kd goes with 1 / mu0 [KIRK-1984]. The tables of Kd stand for a high sun, so 1 with the sun overhead.
+    """
+    share = np.asarray(direct_share, dtype=float)
+    return np.asarray(share / refracted_cosine(sun_altitude_deg) + (1.0 - share) / DIFFUSE_COSINE)
+
+
 def attenuation(kind: str) -> Floats:
     """Kd [1/m] of a water type on the grid of wavelengths, shape (31,). Raises OutOfRange for an unknown type."""
     if kind not in JERLOV:
@@ -39,15 +83,15 @@ def attenuation(kind: str) -> Floats:
     return np.interp(NM, JERLOV_NM, JERLOV[kind])
 
 
-def daylight_under(kind: str, *, depth_m: Quantity, distance_m: Quantity = 0.0) -> Floats:
+def daylight_under(kind: str, *, depth_m: Quantity, distance_m: Quantity = 0.0, slant_by: Quantity = 1.0) -> Floats:
     """Daylight that reaches a lens from a grey subject, power relative to just under the surface, shape (..., 31).
 
     E(z) = E(0) exp(-Kd z) [JERLOV-1976], then exp(-c r) over the distance r to the lens, c from Kd
-    by an assumed ratio. depth_m, distance_m >= 0 [m].
+    by an assumed ratio. depth_m, distance_m >= 0 [m]; slant_by >= 1 lengthens the way down, see `slant`.
     """
     depth, distance = np.asarray(depth_m, dtype=float), np.asarray(distance_m, dtype=float)
     if np.any(depth < 0) or np.any(distance < 0):
         raise OutOfRange("depth_m", "depth and distance cannot be below 0")
     kd = attenuation(kind)
-    path = depth[..., None] + BEAM_OVER_DOWNWELLING[kind] * distance[..., None]
+    path = (depth * np.asarray(slant_by))[..., None] + BEAM_OVER_DOWNWELLING[kind] * distance[..., None]
     return np.asarray(DAYLIGHT * np.exp(-kd * path))

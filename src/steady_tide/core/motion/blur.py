@@ -5,10 +5,7 @@ from typing import Final
 
 import numpy as np
 
-from steady_tide.core.quantities import Floats, Quantity, require_positive
-
-WATER_INDEX: Final = 1.34
-"""Refractive index of sea water, as used for a flat port."""
+from steady_tide.core.quantities import WATER_INDEX, Floats, Quantity, require_positive
 
 SHAKE_DEG_PER_S: Final[dict[str, float]] = {
     "tripod": 0.02,

@@ -1,5 +1,6 @@
 """The brief: what the scene is, what it is for, and how it will be filmed."""
 
+from itertools import pairwise
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -29,16 +30,57 @@ class Delivery(Part):
     )
 
 
+class DivePoint(Part):
+    """A moment of a dive."""
+
+    minute: float = Field(ge=0, le=600, description="After the dive began [minutes].")
+    depth_m: float = Field(ge=0, le=200)
+
+
+MOST_POINTS = 200
+"""A profile is kept in so many points at most; longer logs are thinned."""
+
+
 class Water(Part):
     """What water adds to a scene."""
 
     depth_m: float = Field(default=5, gt=0, le=60, description="Deepest planned depth [m].")
-    colour: Literal["blue", "green", "murky"] = "green"
+    shallowest_m: float = Field(default=0.5, ge=0, le=60, description="Least depth at which it is filmed [m].")
+    profile: Annotated[list[DivePoint], Field(max_length=MOST_POINTS)] = Field(
+        default=[], description="Depth along the dive; left out, it is filmed between the least and the deepest."
+    )
+    colour: Literal["ocean", "blue", "clear", "green", "murky"] = "green"
     port: Literal["bare", "flat", "dome"] = "flat"
     housing_rating_m: float | None = Field(
         default=None, gt=0, le=200, description="Rating of the housing [m]; none = bare."
     )
     lamp: bool = Field(default=False, description="Whether a lamp lights the subject.")
+
+    @property
+    def middle_m(self) -> float:
+        """The depth that stands for the scene [m]: of its profile by time, else between least and deepest."""
+        points = sorted(self.profile, key=lambda point: point.minute)
+        length = points[-1].minute - points[0].minute if points else 0.0
+        if length <= 0:
+            return (min(self.shallowest_m, self.depth_m) + self.depth_m) / 2.0
+        areas = ((b.minute - a.minute) * (a.depth_m + b.depth_m) / 2.0 for a, b in pairwise(points))
+        return sum(areas) / length
+
+    @property
+    def deepest_m(self) -> float:
+        """The deepest the camera goes [m], the profile counted in."""
+        return max(self.depth_m, max((point.depth_m for point in self.profile), default=0.0))
+
+
+class Aim(Part):
+    """Which way the lens looks, and from how high."""
+
+    heading_deg: float = Field(ge=0, lt=360, description="Where the lens looks, from north over east [degrees].")
+    tilt_deg: float = Field(default=0, ge=-90, le=90, description="Below the horizon [degrees].")
+    height_m: float = Field(default=1.6, gt=0, le=500, description="Camera over the ground or water [m].")
+
+
+Reachable = Literal["by-hand", "awkward", "menu-only", "not-at-all"]
 
 
 class Lapse(Part):
@@ -68,6 +110,10 @@ class Brief(Part):
     subject_distance_m: float = Field(default=3, gt=0, le=5000, description="Camera to subject [m].")
     frozen: bool = Field(default=False, description="Whether nothing may blur (drops, splashes).")
     point_of_view: bool = Field(default=False, description="Whether the camera sees what its carrier sees.")
+    aim: Aim | None = Field(default=None, description="Left out, the light on the subject is that of level ground.")
+    reachable: Reachable | None = Field(
+        default=None, description="Whether filter and menu can be got at while filming; left out, the scenario says."
+    )
     water: Water | None = None
     lapse: Lapse | None = None
     minutes: float = Field(default=20, gt=0, le=1440, description="How long the camera runs in all [minutes].")
@@ -76,6 +122,15 @@ class Brief(Part):
     sound_used: bool = True
     windy: bool = False
     delivery: Delivery = Delivery()
+
+    @property
+    def reached(self) -> Reachable:
+        """Whether filter and menu can be got at while filming."""
+        if self.reachable is not None:
+            return self.reachable
+        if self.scenario in ("underwater", "drone"):
+            return "not-at-all" if self.scenario == "underwater" else "menu-only"
+        return "awkward" if self.carried in ("riding", "helmet-on-snow", "swimming") else "by-hand"
 
     @property
     def at_intervals(self) -> bool:

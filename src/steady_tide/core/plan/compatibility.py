@@ -63,16 +63,16 @@ def _against(item: BagItem, device: Device, brief: Brief) -> Iterable[str]:
 
 def _against_in_water(item: BagItem, water: Water) -> Iterable[str]:
     if isinstance(item, Housing):
-        if item.depth_rating_m < water.depth_m:
-            yield f"rated for {item.depth_rating_m:g} m, {water.depth_m:g} m planned"
+        if item.depth_rating_m < water.deepest_m:
+            yield f"rated for {item.depth_rating_m:g} m, {water.deepest_m:g} m planned"
         if water.port != item.port:
             yield f"has a {item.port} port, the scene is planned with {_port(water.port)}"
     if isinstance(item, Lamp):
         if item.power == "mains":
             yield "mains power stays away from water"
-        if item.depth_rating_m < water.depth_m:
+        if item.depth_rating_m < water.deepest_m:
             rated = f"rated for {item.depth_rating_m:g} m" if item.depth_rating_m else "not made for water"
-            yield f"{rated}, {water.depth_m:g} m planned"
+            yield f"{rated}, {water.deepest_m:g} m planned"
     if isinstance(item, Microphone | PowerBank):
         yield "stays dry"
 

@@ -8,6 +8,7 @@ from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
+from steady_tide.core.light.level import ComputedLight, EvLight, level
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.plan import Plan
 from steady_tide.core.plan.planner import plan_scene
@@ -48,8 +49,11 @@ def _shift(stops: float) -> Callable[[Brief], Brief]:
             moved["shift_stops"] = light.shift_stops + stops
         elif light.kind == "lux":
             moved["lux"] = light.lux * 2.0**stops
-        elif light.kind == "ev":
+        elif isinstance(light, EvLight | ComputedLight):
             moved["ev100"] = light.ev100 + stops
+        elif light.kind == "lamps":
+            known = level(light)
+            light = ComputedLight(**{**known.model_dump(), "ev100": known.ev100 + stops})
         else:
             moved["shade_stops"] = light.shade_stops - stops
         return brief.model_copy(update={"light": light.model_copy(update=moved)})

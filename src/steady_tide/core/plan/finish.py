@@ -5,6 +5,8 @@ from math import isclose
 from steady_tide.core.kit.bag import Lamp, Support
 from steady_tide.core.kit.body import ColourProfile
 from steady_tide.core.kit.settings import Value
+from steady_tide.core.light.underwater import UnderWater, under_water
+from steady_tide.core.plan.brief import Water
 from steady_tide.core.plan.considerations.table import DIM_EV100
 from steady_tide.core.plan.glasses import NO_FILTER
 from steady_tide.core.plan.situation import Situation
@@ -26,7 +28,9 @@ DIM_LIFT_COST = 0.45
 """Price, in the dark, of each stop by which a profile opens shadows and shows their noise. **Assumed**."""
 BIAS_STEP_COST = 0.35
 RED_GONE_M = 10.0
-"""Depth below which no red is left to balance, by practice; replaced once water is computed by wavelength."""
+"""Depth below which no red is left to balance, by practice; where no filter's spectrum is known."""
+SUN_DEG = 45.0
+"""Height of the sun by which filters are chosen. **Assumed**; the day shows them under its own sun."""
 AUTOMATIC = "auto"
 LOCKED_AUTOMATIC = "locked"
 
@@ -80,19 +84,21 @@ def weigh_profile(situation: Situation) -> Weighing:
 
 
 def weigh_colour_filter(situation: Situation) -> Weighing:
-    """Colour filter for water; simplified by depth and water colour until light is computed by wavelength."""
+    """Colour filter for water: by wavelength where the spectra in the bag are known, else by water and depth."""
     water = situation.brief.water
     objections: dict[Value, tuple[Objection, ...]] = {NO_FILTER: ()}
     if water is None:
         for item in situation.colour_filters:
             objections[item.key] = (Objection(3.0, "is made for water"),)
         return Weighing(objections, "no water, no filter")
-    wanted = "magenta" if water.colour == "green" else "light-red" if water.depth_m <= 5 else "deep-red"
-    useless = water.lamp or water.depth_m > RED_GONE_M or situation.stance.water_colour != "filter"
+    known = _in_water(situation, water)
+    wanted = _wanted_tint(situation, water, known)
+    ends_m = known.filters_end_m if known.filters else RED_GONE_M
+    useless = water.lamp or water.depth_m > ends_m or situation.stance.water_colour != "filter"
     if not useless and situation.colour_filters:
         objections[NO_FILTER] = (Objection(1.6, "leaves the picture green or blue, with little red to bring back"),)
-    why_not = "a lamp lights it" if water.lamp else f"no red is left below {RED_GONE_M:g} m"
-    if water.depth_m <= RED_GONE_M and not water.lamp:
+    why_not = "a lamp lights it" if water.lamp else f"no red is left below {ends_m:.0f} m"
+    if water.depth_m <= ends_m and not water.lamp:
         why_not = "your stance balances by hand"
     for item in situation.colour_filters:
         stops = situation.colour_stops(item)
@@ -105,6 +111,27 @@ def weigh_colour_filter(situation: Situation) -> Weighing:
             )
         objections[item.key] = tuple(found)
     return Weighing(objections, f"for {water.colour} water down to {water.depth_m:g} m", Axis.WATER_COLOUR)
+
+
+def _in_water(situation: Situation, water: Water) -> UnderWater:
+    """What the water does at the middle of the depths, under a sun that is not known here: **assumed** half high."""
+    return under_water(
+        water.colour,
+        depth_m=water.middle_m,
+        distance_m=situation.brief.subject_distance_m,
+        sun_altitude_deg=SUN_DEG,
+        okta=0.0,
+        rest_ev100=situation.light.ev100,
+        filters=situation.colour_filters,
+    )
+
+
+def _wanted_tint(situation: Situation, water: Water, known: UnderWater) -> str:
+    """The tint that evens the colours best; by the rule of thumb where no spectrum is known, or none is better."""
+    best = next((item.tint for item in situation.colour_filters if item.key == known.best_filter), None)
+    if best is not None:
+        return best
+    return "magenta" if water.colour == "green" else "light-red" if water.depth_m <= 5 else "deep-red"
 
 
 def white_balance_values(situation: Situation) -> list[Value]:

@@ -1,6 +1,6 @@
 """What a chosen set comes to: reach, ledger, figures, cautions, assumptions."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping
 
 import numpy as np
 
@@ -20,7 +20,6 @@ from steady_tide.core.plan.considerations.recording import spent_bits, written_m
 from steady_tide.core.plan.considerations.table import one
 from steady_tide.core.plan.explain import PointView
 from steady_tide.core.plan.plan import (
-    Decision,
     Figure,
     InLight,
     LedgerPart,
@@ -28,9 +27,11 @@ from steady_tide.core.plan.plan import (
     MarkPart,
     Price,
     ReachPart,
+    Swappable,
 )
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.stance import LEAST_SNR
+from steady_tide.core.plan.swappable import swappable
 from steady_tide.core.quantities import lux_from_ev100, shutter_angle_deg, shutter_text
 
 RUNAWAY_STOPS = 2.0
@@ -38,6 +39,8 @@ RUNAWAY_STOPS = 2.0
 HOPELESS_STOPS = 3.0
 HOPELESS_SNR = 2.0
 """A picture this much too dark, or this noisy at mid grey, is none. **Assumed**."""
+NEVER_EV100 = 40.0
+"""Stands for a light that is never met: a sensor whose fixed pattern is always too noisy for the stance."""
 HEADLINE = (
     Setting.RESOLUTION, Setting.FRAME_RATE, Setting.VIEW, Setting.STABILISATION, Setting.SHUTTER, Setting.ND_FILTER,
 )  # fmt: skip
@@ -59,10 +62,10 @@ def exposure_set(view: PointView) -> ExposureSet:
     )
 
 
-def reach_part(view: PointView) -> ReachPart:
-    """Low and high mark of the set, the noise limit and the shutter's running away included."""
+def noise_ev100(view: PointView) -> float:
+    """The light [EV at ISO 100] below which the picture is too noisy for the stance at the longest shutter."""
     block, settings = view.block, exposure_set(view)
-    noise_limit = light_for_snr(
+    found = light_for_snr(
         snr=LEAST_SNR[block.situation.stance.noise_ceiling],
         shutter_s=settings.longest_s,
         f_number=settings.f_number,
@@ -70,13 +73,24 @@ def reach_part(view: PointView) -> ReachPart:
         photosites=one(block.photosites),
         sensor=block.lens.sensor,
     )
+    return min(found, NEVER_EV100)
+
+
+def swappable_part(view: PointView, found: ReachPart) -> Swappable:
+    """What can be changed in the field."""
+    return swappable(view, exposure_set(view), noise_ev100=noise_ev100(view), high_ev100=found.high.ev100)
+
+
+def reach_part(view: PointView) -> ReachPart:
+    """Low and high mark of the set, the noise limit and the shutter's running away included."""
+    block, settings = view.block, exposure_set(view)
     matters = (
         not block.situation.brief.at_intervals
         and block.situation.stance.filtering != "bare-lens"
         and not block.situation.brief.frozen
     )
     runaway = target_shutter_s(block) / 2**RUNAWAY_STOPS if matters else None
-    found = reach(settings, tolerance=Tolerance(), noise_limit_ev100=noise_limit, shutter_runaway_s=runaway)
+    found = reach(settings, tolerance=Tolerance(), noise_limit_ev100=noise_ev100(view), shutter_runaway_s=runaway)
     return ReachPart(
         low=_mark(found.low),
         high=_mark(found.high),
@@ -219,6 +233,7 @@ def figures(view: PointView) -> list[Figure]:
         rows.append(("useful-shutter", "Steady up to", useful, "s", shutter_text(useful), how))
     if block.situation.light.lamps:
         kept = one(np.asarray(residual_ripple(shutter_s=block.aim.shutter_s, mains_hz=brief.mains_hz)))
+        kept *= block.situation.light.ripple
         beat = beat_hz(rate=float(block.rate), mains_hz=brief.mains_hz)
         clean = nearest_clean_shutter(
             block.situation.device.shutters, near_s=one(block.aim.shutter_s), rate=block.rate, mains_hz=brief.mains_hz
@@ -272,9 +287,8 @@ def hopeless(view: PointView) -> list[Price]:
     return [Price(label="Hopeless as it stands", cost=round(max(short, HOPELESS_STOPS), 2), words=words)]
 
 
-def headline(decisions: Sequence[Decision]) -> str:
-    """The set in one line."""
-    texts = {decision.setting: decision.text for decision in decisions}
+def headline(texts: Mapping[Setting, str]) -> str:
+    """The set in one line, from its values as they are read."""
     glass = texts[Setting.ND_FILTER] if texts[Setting.ND_FILTER] != "none" else "bare lens"
     parts = [texts[setting] for setting in HEADLINE[:-1] if setting in texts]
     return " · ".join([*parts, glass])
@@ -323,7 +337,11 @@ def told_assumptions(situation: Situation) -> list[str]:
         "Weights that trade one fault against another are assumed practice.",
     ]
     if situation.brief.water:
-        told.append("Under water the light is a named one for now; only filters and lamps are computed by wavelength.")
+        told.append(
+            "The water is of a published type that stands for its name; a reading under water bends it."
+            if situation.brief.light.kind == "computed"
+            else "Under water the light is as you named or measured it; by place and time it is computed."
+        )
     if situation.lamp is not None:
         told.append(
             f"{situation.lamp.label} is taken to light the subject from beside the lens, through the water twice."

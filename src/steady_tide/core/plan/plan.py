@@ -6,7 +6,7 @@ from steady_tide.core.document import Part
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.level import LightLevel
 
-RULES_VERSION = "2"
+RULES_VERSION = "3"
 """Raised whenever the same inputs may give another plan."""
 
 
@@ -80,6 +80,32 @@ class ReachPart(Part):
     holds_bright: bool
 
 
+class GlassOption(Part):
+    """A filter that could be fitted instead, or the bare lens: stops it takes."""
+
+    key: str
+    label: str
+    stops: float
+
+
+class Swappable(Part):
+    """What of a set can be changed in the field, and where its marks lie then [EV at ISO 100].
+
+    A filter moves every mark by its stops; an ISO ceiling moves where the exposure ends in the dark
+    (dark_ev100), not where noise does (noise_ev100), and the high mark where the ISO is locked.
+    """
+
+    glass: str
+    glass_stops: float
+    iso_ceiling: int
+    iso_locked: bool
+    dark_ev100: float
+    noise_ev100: float
+    high_ev100: float
+    glasses: list[GlassOption]
+    iso_ceilings: list[int]
+
+
 class LineOfLedger(Part):
     """A line of the sum [stops]."""
 
@@ -127,6 +153,18 @@ class Price(Part):
     words: str
 
 
+class Sketch(Part):
+    """What of a set the day needs: its line, its marks and what can be changed of it, without the reasons."""
+
+    outcome: Literal["sketch"] = "sketch"
+    device_name: str
+    headline: str
+    reach: ReachPart
+    swappable: Swappable
+    across_deg: float
+    upright_deg: float
+
+
 class Plan(Part):
     """A complete and feasible set for one scene on one device, with the versions that made it."""
 
@@ -145,6 +183,9 @@ class Plan(Part):
     bright_ev100: float
     decisions: list[Decision]
     reach: ReachPart
+    swappable: Swappable
+    across_deg: float
+    upright_deg: float
     ledger: LedgerPart
     in_light: list[InLight]
     figures: list[Figure]
@@ -152,6 +193,11 @@ class Plan(Part):
     bring: list[str]
     cautions: list[str]
     assumptions: list[str]
+
+    @property
+    def sketch(self) -> Sketch:
+        """The same set without its reasons."""
+        return Sketch(**{name: getattr(self, name) for name in Sketch.model_fields if name != "outcome"})
 
     def value(self, setting: Setting) -> Value | None:
         """The value of a setting, or None where the device has none."""

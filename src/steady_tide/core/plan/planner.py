@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
-from typing import Final
+from typing import Any, Final
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem
@@ -14,11 +14,11 @@ from steady_tide.core.plan.conflicts import conflict_of, not_offered
 from steady_tide.core.plan.considerations.exposure import control_kind
 from steady_tide.core.plan.considerations.picture import battery_minutes
 from steady_tide.core.plan.considerations.table import one
-from steady_tide.core.plan.explain import SEARCHED, Explainer
+from steady_tide.core.plan.explain import SEARCHED, Explainer, PointView
 from steady_tide.core.plan.feasibility import feasible, smallest_clash
 from steady_tide.core.plan.finish import weigh_bias, weigh_colour_filter, weigh_lamp, weigh_support, weigh_white_balance
 from steady_tide.core.plan.glasses import NO_FILTER
-from steady_tide.core.plan.offers import offers
+from steady_tide.core.plan.offers import offers, text_of
 from steady_tide.core.plan.outcome import (
     cautions,
     figures,
@@ -27,14 +27,16 @@ from steady_tide.core.plan.outcome import (
     in_lights,
     ledger_part,
     reach_part,
+    swappable_part,
     told_assumptions,
 )
 from steady_tide.core.plan.pins import match_pins, read_pins
-from steady_tide.core.plan.plan import Conflict, Decision, Plan
+from steady_tide.core.plan.plan import Conflict, Decision, Plan, Sketch
 from steady_tide.core.plan.rules import RULES, Solved
 from steady_tide.core.plan.search import Landscape, Point
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.stance import Stance
+from steady_tide.core.plan.swappable import frame_deg
 from steady_tide.core.plan.weighing import Weighing
 
 
@@ -54,15 +56,58 @@ def plan_scene(
     Raises BadInput for pins that name no setting or an impossible value. Returns a Conflict
     when the device cannot satisfy the pins together.
     """
-    wished = read_pins(pins or {})
-    found = _landscape(brief, device, stance, bag, wished, weights)
+    found = _chosen(brief, device, stance, bag, pins, weights)
+    return found if isinstance(found, Conflict) else written(*found)
+
+
+def sketch_scene(
+    brief: Brief,
+    device: Device,
+    *,
+    stance: Stance,
+    bag: Sequence[BagItem] = (),
+    pins: Mapping[str, object] | None = None,
+    weights: Mapping[str, float] | None = None,
+) -> Sketch | Conflict:
+    """The set that `plan_scene` finds, without its reasons: half the work, for days that are dragged along."""
+    found = _chosen(brief, device, stance, bag, pins, weights)
+    if isinstance(found, Conflict):
+        return found
+    landscape, point = found
+    explainer = Explainer(landscape, point)
+    values = explainer.values(point)
+    texts = {setting: text_of(explainer.situation, setting, value) for setting, value in values.items()}
+    return Sketch(device_name=device.name, headline=headline(texts), **_seen(explainer.view))
+
+
+def _chosen(
+    brief: Brief,
+    device: Device,
+    stance: Stance,
+    bag: Sequence[BagItem],
+    pins: Mapping[str, object] | None,
+    weights: Mapping[str, float] | None,
+) -> tuple[Landscape, Point] | Conflict:
+    """Every cost of a scene and the cheapest set among them."""
+    found = _landscape(brief, device, stance, bag, read_pins(pins or {}), weights)
     if isinstance(found, Conflict):
         return found
     if smallest := _clash(found):
         return conflict_of(found, smallest)
     point = found.chosen()
     assert point is not None, "a feasible situation has a cheapest set"
-    return written(found, point)
+    return found, point
+
+
+def _seen(view: PointView) -> dict[str, Any]:
+    """What plan and sketch share: marks, what can be changed, what the frame sees."""
+    found, (across, upright) = reach_part(view), frame_deg(view)
+    return {
+        "reach": found,
+        "swappable": swappable_part(view, found),
+        "across_deg": round(across, 1),
+        "upright_deg": round(upright, 1),
+    }
 
 
 def landscape_of(
@@ -146,7 +191,7 @@ def _refuse_unfit_place(situation: Situation) -> None:
         rating, what = device.depth_rating_m, f"{device.name} without a housing is"
         kept = [c for c in situation.compatible if c.kind == "housing" and "does not fit" not in c.words]
         told = "".join(f"; {found.label}: {found.words}" for found in kept)
-    if water.depth_m > rating:
+    if water.deepest_m > rating:
         text = f"{what} rated for {rating:g} m; plan no deeper, or take a housing rated for it{told}"
         raise BadInput([Problem(("water", "depth_m"), text)])
 
@@ -166,12 +211,12 @@ def written(landscape: Landscape, point: Point) -> Plan:
         stance_name=situation.stance.name,
         profile_digest=situation.device.digest,
         cost=round(explainer.total, 3),
-        headline=headline(decisions),
+        headline=headline({decision.setting: decision.text for decision in decisions}),
         light=situation.light,
         dark_ev100=situation.dark_ev100,
         bright_ev100=situation.bright_ev100,
         decisions=decisions,
-        reach=reach_part(view),
+        **_seen(view),
         ledger=ledger_part(view),
         in_light=in_lights(view),
         figures=figures(view),

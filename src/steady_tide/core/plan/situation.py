@@ -25,22 +25,21 @@ from steady_tide.core.kit.body import Battery
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.recording import Mode
 from steady_tide.core.lapse.interval import WRITE_GAP_S, longest_shutter
-from steady_tide.core.light.glass import loss_stops, transmission
-from steady_tide.core.light.lamps import lamp_lux, lux_at_1_m
+from steady_tide.core.light.glass import loss_stops
+from steady_tide.core.light.lamps import lamp_lux
 from steady_tide.core.light.level import LightLevel, level
 from steady_tide.core.light.spectra import DAYLIGHT
-from steady_tide.core.light.water import daylight_under
-from steady_tide.core.motion.blur import SHAKE_DEG_PER_S, WATER_INDEX
+from steady_tide.core.light.underwater import lamp_at_1_m, passed_by
+from steady_tide.core.light.water import WATER_TYPE, daylight_under
+from steady_tide.core.motion.blur import SHAKE_DEG_PER_S
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.compatibility import Compatibility, compatibility
 from steady_tide.core.plan.glasses import NO_FILTER, Glass, glasses_of
 from steady_tide.core.plan.stance import ISO_LIMIT, Stance
-from steady_tide.core.quantities import ev100_from_lux, lux_from_ev100
+from steady_tide.core.quantities import WATER_INDEX, ev100_from_lux, lux_from_ev100
 
 PORT_LOSS_STOPS = {"bare": 0.0, "flat": 0.1, "dome": 0.1}
 """**Assumed** loss in the window of a housing [stops]."""
-WATER_TYPE = {"blue": "IB", "green": "3C", "murky": "7C"}
-"""Jerlov type that stands for a named water, for the cost of colour filters. **Assumed**."""
 NIGHT_EV100 = 0.0
 NIGHT_KELVIN = 3800.0
 """Kelvin that gives a night sky its cool look, by practice 3200 to 4000."""
@@ -97,10 +96,8 @@ class Situation:
         """Light of the surroundings [EV at ISO 100] and the lamp's together."""
         if self.lamp is None or self.brief.water is None:
             return ev100
-        lamp = self.lamp
-        at_1_m = lamp.lux_at_1_m or lux_at_1_m(lumens=lamp.lumens or 1.0, beam_deg=lamp.beam_deg or 360.0)
         kind = WATER_TYPE[self.brief.water.colour]
-        added = lamp_lux(at_1_m=at_1_m, distance_m=self.brief.subject_distance_m, kind=kind)
+        added = lamp_lux(at_1_m=lamp_at_1_m(self.lamp), distance_m=self.brief.subject_distance_m, kind=kind)
         return float(ev100_from_lux(float(lux_from_ev100(ev100)) + added))
 
     @cached_property
@@ -211,18 +208,15 @@ class Situation:
 
     def colour_stops(self, item: ColourFilter) -> float:
         """Stops a colour filter takes: from its spectrum in the light of the depth, else as said."""
-        if item.spectrum is None:
+        passed = passed_by(item)
+        if passed is None:
             return item.stops
-        figures = item.spectrum
-        passed = transmission(
-            form=figures.form, nm=figures.nm, width_nm=figures.width_nm, least=figures.least, most=figures.most
-        )
         water = self.brief.water
         if water is None:
             return loss_stops(passed, DAYLIGHT)
         distance = self.brief.subject_distance_m
         kind = WATER_TYPE[water.colour]
-        return loss_stops(passed, daylight_under(kind, depth_m=water.depth_m / 2.0, distance_m=distance))
+        return loss_stops(passed, daylight_under(kind, depth_m=water.middle_m, distance_m=distance))
 
     @property
     def colour_loss_stops(self) -> float:

@@ -124,26 +124,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/shoots/{shoot_id}/day": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Day
-         * @description The light of the day against what each scene's set can hold.
-         */
-        get: operations["shoots_day"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/shoots/{shoot_id}/presets": {
         parameters: {
             query?: never;
@@ -198,6 +178,246 @@ export interface paths {
          * @description A new scene on a shoot.
          */
         post: operations["shoots_add_scene"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Day
+         * @description The light of the day against what each scene's set can hold.
+         */
+        get: operations["day_day"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scenes/{scene_id}/filming": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Film
+         * @description Change when, where, which way or how deep a scene is filmed; the day anew.
+         */
+        put: operations["day_film"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Film All
+         * @description Give several scenes their times at once; the day anew.
+         */
+        put: operations["day_film_all"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/cloud": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Cloud
+         * @description Change the cloud over a shoot; the day anew.
+         */
+        put: operations["day_cloud"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Order
+         * @description A better order of the scenes, as a suggestion; nothing is changed.
+         */
+        get: operations["day_order"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure
+         * @description Keep a reading of the light; the day bent through it.
+         */
+        post: operations["day_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings/{reading_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget
+         * @description Remove a reading; the day without it.
+         */
+        delete: operations["day_forget"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/day.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar
+         * @description The day for a calendar: scenes, windows, changes, what to charge.
+         */
+        get: operations["exports_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/day.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Table
+         * @description The day's light as a table.
+         */
+        get: operations["exports_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/day.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet
+         * @description The day on a sheet to print.
+         */
+        get: operations["exports_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scenes/{scene_id}/dive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Dived
+         * @description Take the depths of a dive log for a scene; the day anew.
+         */
+        put: operations["exports_dived"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Card
+         * @description Take a still of a grey card as a reading; the day bent through it.
+         */
+        post: operations["exports_card"];
         delete?: never;
         options?: never;
         head?: never;
@@ -272,26 +492,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/scenes/{scene_id}/time": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Film At
-         * @description Say when a scene is filmed; the day anew.
-         */
-        put: operations["scenes_film_at"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/scenes/{scene_id}/match": {
         parameters: {
             query?: never;
@@ -327,6 +527,50 @@ export interface paths {
          */
         post: operations["scenes_add_setup"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Places
+         * @description Every place of the account.
+         */
+        get: operations["places_places"];
+        put?: never;
+        /**
+         * Add
+         * @description Keep a place.
+         */
+        post: operations["places_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/{place_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete
+         * @description Take a place off the list.
+         */
+        delete: operations["places_delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1049,6 +1293,29 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Aim
+         * @description Which way the lens looks, and from how high.
+         */
+        Aim: {
+            /**
+             * Heading Deg
+             * @description Where the lens looks, from north over east [degrees].
+             */
+            heading_deg: number;
+            /**
+             * Tilt Deg
+             * @description Below the horizon [degrees].
+             * @default 0
+             */
+            tilt_deg: number;
+            /**
+             * Height M
+             * @description Camera over the ground or water [m].
+             * @default 1.6
+             */
+            height_m: number;
+        };
+        /**
          * AxisWord
          * @description A disagreement with its positions.
          */
@@ -1113,7 +1380,7 @@ export interface components {
              */
             scenario: "underwater" | "low-light" | "motion" | "product" | "talking" | "drone" | "lapse";
             /** Light */
-            light: components["schemas"]["NamedLight"] | components["schemas"]["EvLight"] | components["schemas"]["LuxLight"] | components["schemas"]["SunLight"];
+            light: components["schemas"]["NamedLight"] | components["schemas"]["EvLight"] | components["schemas"]["LuxLight"] | components["schemas"]["SunLight"] | components["schemas"]["SkyLight"] | components["schemas"]["LampLight"] | components["schemas"]["ComputedLight"];
             /**
              * Falls Stops
              * @description How much darker it may get in the take [stops].
@@ -1162,6 +1429,13 @@ export interface components {
              * @default false
              */
             point_of_view: boolean;
+            /** @description Left out, the light on the subject is that of level ground. */
+            aim?: components["schemas"]["Aim"] | null;
+            /**
+             * Reachable
+             * @description Whether filter and menu can be got at while filming; left out, the scenario says.
+             */
+            reachable?: ("by-hand" | "awkward" | "menu-only" | "not-at-all") | null;
             water?: components["schemas"]["Water"] | null;
             lapse?: components["schemas"]["Lapse"] | null;
             /**
@@ -1209,6 +1483,8 @@ export interface components {
         /**
          * CameraDay
          * @description A camera on a scene through the day: its marks, when it is steady, when the light leaves it while filming.
+         *
+         *     minutes_out: what is left outside the marks once the day's changes are made.
          */
         CameraDay: {
             /**
@@ -1218,6 +1494,8 @@ export interface components {
             setup_id: string;
             /** Device Name */
             device_name: string;
+            /** Headline */
+            headline: string;
             /** Low Ev100 */
             low_ev100: number;
             /** High Ev100 */
@@ -1232,6 +1510,8 @@ export interface components {
             leaves: components["schemas"]["Leaving"][];
             /** Steady Minutes */
             steady_minutes: number;
+            /** Minutes Out */
+            minutes_out: number;
         };
         /**
          * CardLine
@@ -1245,6 +1525,33 @@ export interface components {
             changed: boolean;
             /** Read Back */
             read_back: boolean;
+        };
+        /**
+         * CardReading
+         * @description A still of a grey card: its settings, and how bright the card came out.
+         *
+         *     card_level: linear level of the middle of the picture, 1 = white; mid grey is 0.18.
+         */
+        CardReading: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            how: "grey-card";
+            /** Iso */
+            iso: number;
+            /** F Number */
+            f_number: number;
+            /**
+             * Shutter S
+             * @description A positive number, exact: 25, 1/50 or 24000/1001.
+             * @example 25
+             * @example 1/50
+             * @example 24000/1001
+             */
+            shutter_s: string | number;
+            /** Card Level */
+            card_level: number;
         };
         /**
          * CardView
@@ -1353,6 +1660,14 @@ export interface components {
              * @default 1
              */
             count: number;
+        };
+        /**
+         * CloudRequest
+         * @description The cloud over a shoot [okta].
+         */
+        CloudRequest: {
+            /** Cloud Okta */
+            cloud_okta: number;
         };
         /**
          * Codec
@@ -1517,6 +1832,51 @@ export interface components {
             differs: string[];
         };
         /**
+         * ComputedLight
+         * @description Light as it was worked out for a place, a time or a depth: a level with everything that follows from it.
+         */
+        ComputedLight: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "computed";
+            /**
+             * Ev100
+             * @description EV at ISO 100 on the subject [stops].
+             */
+            ev100: number;
+            /** Uncertainty Stops */
+            uncertainty_stops: number;
+            /** Kelvin */
+            kelvin: number;
+            /**
+             * Lamps
+             * @default false
+             */
+            lamps: boolean;
+            /**
+             * Mixed
+             * @default false
+             */
+            mixed: boolean;
+            /**
+             * Ripple
+             * @default 1
+             */
+            ripple: number;
+            /**
+             * Contrast Stops
+             * @default 2.8
+             */
+            contrast_stops: number;
+            /**
+             * Source
+             * @default worked out
+             */
+            source: string;
+        };
+        /**
          * Condition
          * @description One named light.
          *
@@ -1605,7 +1965,9 @@ export interface components {
         };
         /**
          * DayView
-         * @description A shoot's day. step_minutes: between the points of every curve; events and spans in minutes after midnight.
+         * @description A shoot's day. step_minutes: between the points of every curve; spans in minutes after midnight.
+         *
+         *     minutes: how far the picture goes, past midnight where a scene does. jump: by 0 on most days.
          */
         DayView: {
             /**
@@ -1617,6 +1979,8 @@ export interface components {
             name: string;
             /** Place */
             place: string;
+            /** Day */
+            day: string;
             /** Latitude Deg */
             latitude_deg: number;
             /** Longitude Deg */
@@ -1625,14 +1989,23 @@ export interface components {
             zone: string;
             /** Cloud Okta */
             cloud_okta: number;
+            /** Travel Minutes */
+            travel_minutes: number;
             /** Step Minutes */
             step_minutes: number;
             /** Minutes */
             minutes: number;
+            jump: components["schemas"]["Jump"];
             /** Sky */
             sky: number[];
+            /** Sky Uncertainty */
+            sky_uncertainty: number[];
             /** Sun Deg */
             sun_deg: number[];
+            /** Sun Azimuth Deg */
+            sun_azimuth_deg: number[];
+            /** Moon Deg */
+            moon_deg: number[];
             /** Events */
             events: components["schemas"]["SkyEvent"][];
             /** Golden */
@@ -1640,13 +2013,19 @@ export interface components {
             /** Blue */
             blue: components["schemas"]["Window"][];
             /** Polar */
-            polar: string | null;
+            polar: ("day" | "night") | null;
             /** Moon Share */
             moon_share: number;
+            /** Moon Words */
+            moon_words: string;
             /** Highest Deg */
             highest_deg: number;
             /** Scenes */
             scenes: components["schemas"]["SceneDay"][];
+            /** Swaps */
+            swaps: components["schemas"]["SwapView"][];
+            /** Readings */
+            readings: components["schemas"]["ReadingView"][];
         };
         /**
          * Decision
@@ -1767,6 +2146,24 @@ export interface components {
             weight: number;
             /** Measure */
             measure: string;
+        };
+        /**
+         * Depths
+         * @description Light by depth in the middle of the filming [EV at ISO 100], step_m apart from the surface down.
+         *
+         *     steady_from_m, steady_to_m: the depths at which the set holds; both None where it holds at none.
+         */
+        Depths: {
+            /** Step M */
+            step_m: number;
+            /** Ev100 */
+            ev100: number[];
+            /** Uncertainty Stops */
+            uncertainty_stops: number;
+            /** Steady From M */
+            steady_from_m: number | null;
+            /** Steady To M */
+            steady_to_m: number | null;
         };
         /**
          * Device
@@ -1946,6 +2343,27 @@ export interface components {
             confirmed_at: string;
         };
         /**
+         * DiveLog
+         * @description The text of a dive log: UDDF, or CSV of time and depth.
+         */
+        DiveLog: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * DivePoint
+         * @description A moment of a dive.
+         */
+        DivePoint: {
+            /**
+             * Minute
+             * @description After the dive began [minutes].
+             */
+            minute: number;
+            /** Depth M */
+            depth_m: number;
+        };
+        /**
          * Economy
          * @description Scenes in the fewest presets that lose least. left_out: scenes that have no plan to share, with the reason.
          */
@@ -1985,6 +2403,34 @@ export interface components {
              * @default false
              */
             lamps: boolean;
+        };
+        /**
+         * EvReading
+         * @description A light meter's EV at ISO 100.
+         */
+        EvReading: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            how: "ev";
+            /** Ev100 */
+            ev100: number;
+        };
+        /**
+         * FacingSpan
+         * @description How the light falls over a stretch of time [minutes]; down: the sun is below the horizon.
+         */
+        FacingSpan: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /**
+             * Facing
+             * @enum {string}
+             */
+            facing: "front" | "side" | "back" | "down";
         };
         /**
          * FieldProblem
@@ -2031,6 +2477,89 @@ export interface components {
             there: string | null;
         };
         /**
+         * Filming
+         * @description What can be changed of a scene on its day; only the fields that are given change. Times in minutes.
+         */
+        Filming: {
+            /** Starts */
+            starts?: number | null;
+            /** Ends */
+            ends?: number | null;
+            /**
+             * Spot
+             * @default
+             */
+            spot: string;
+            /**
+             * Fixed
+             * @default false
+             */
+            fixed: boolean;
+            /** Heading Deg */
+            heading_deg?: number | null;
+            /**
+             * Tilt Deg
+             * @default 0
+             */
+            tilt_deg: number;
+            /**
+             * Height M
+             * @default 1.6
+             */
+            height_m: number;
+            /** Reachable */
+            reachable?: ("by-hand" | "awkward" | "menu-only" | "not-at-all") | null;
+            /**
+             * Shade Stops
+             * @default 0
+             */
+            shade_stops: number;
+            /**
+             * Ground
+             * @default plain
+             * @enum {string}
+             */
+            ground: "plain" | "snow" | "sand" | "water" | "forest";
+            /**
+             * Depth M
+             * @default 5
+             */
+            depth_m: number;
+            /**
+             * Shallowest M
+             * @default 0.5
+             */
+            shallowest_m: number;
+            /**
+             * Colour
+             * @default green
+             */
+            colour: string;
+            /**
+             * Profile
+             * @default []
+             */
+            profile: components["schemas"]["DivePoint"][];
+        };
+        /**
+         * FilterInWater
+         * @description A colour filter in this water: what it costs, and how far red stays behind with it [stops].
+         *
+         *     spread_stops: between the strongest and the weakest channel.
+         */
+        FilterInWater: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Cost Stops */
+            cost_stops: number;
+            /** Red Behind Stops */
+            red_behind_stops: number;
+            /** Spread Stops */
+            spread_stops: number;
+        };
+        /**
          * FilterSpectrum
          * @description A filter's transmission by five figures; see `light.glass.transmission`.
          */
@@ -2061,6 +2590,54 @@ export interface components {
              * @description Most share that passes.
              */
             most: number;
+        };
+        /**
+         * GlassOption
+         * @description A filter that could be fitted instead, or the bare lens: stops it takes.
+         */
+        GlassOption: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Stops */
+            stops: number;
+        };
+        /**
+         * Heading
+         * @description Sun against lens. sun_*: in the middle of the filming [degrees]; from_lens: 0 straight into the sun, 180 behind.
+         *     side_stops: what the subject's side towards the lens gets over level ground [stops].
+         *
+         *     shadow_*: when the shadow of who films, or of the drone, falls into the frame; harsh: hard noon light.
+         */
+        Heading: {
+            /** Heading Deg */
+            heading_deg: number | null;
+            /** Sun Altitude Deg */
+            sun_altitude_deg: number;
+            /** Sun Azimuth Deg */
+            sun_azimuth_deg: number;
+            /** From Lens Deg */
+            from_lens_deg: number | null;
+            /** Side Stops */
+            side_stops: number | null;
+            /** Facing */
+            facing: components["schemas"]["FacingSpan"][];
+            /**
+             * Shadow Of
+             * @enum {string}
+             */
+            shadow_of: "operator" | "drone";
+            /** Shadows */
+            shadows: components["schemas"]["Window"][];
+            /** Shadow Minutes */
+            shadow_minutes: number;
+            /** Harsh */
+            harsh: components["schemas"]["Window"][];
+            /** Words */
+            words: string;
+            /** Harsh Words */
+            harsh_words: string;
         };
         /**
          * Held
@@ -2162,6 +2739,16 @@ export interface components {
              * @default true
              */
             settable: boolean;
+        };
+        /**
+         * Jump
+         * @description Where the clocks change in a day: from which minute on the clock is ahead, and by how many minutes.
+         */
+        Jump: {
+            /** Minute */
+            minute: number;
+            /** By */
+            by: number;
         };
         /**
          * Kit
@@ -2267,6 +2854,137 @@ export interface components {
             depth_rating_m: number;
         };
         /**
+         * LampClassWord
+         * @description A lighting class with its illuminance [lx].
+         */
+        LampClassWord: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Lux */
+            lux: number;
+        };
+        /**
+         * LampInWater
+         * @description A lamp in this water: how near it must be to give its colours [m], and what it gives at the subject.
+         *
+         *     within_m: 0 where even close by it is too weak. over_rest_stops: its light at the subject over the rest.
+         */
+        LampInWater: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Within M */
+            within_m: number;
+            /** Over Rest Stops */
+            over_rest_stops: number;
+        };
+        /**
+         * LampLight
+         * @description One lamp or several, with the open sky added where that counts.
+         */
+        LampLight: {
+            /**
+             * Shade Stops
+             * @description Taken by shade or trees [stops].
+             * @default 0
+             */
+            shade_stops: number;
+            /**
+             * Ground
+             * @description What lies around: snow and sand add light, trees take it.
+             * @default plain
+             * @enum {string}
+             */
+            ground: "plain" | "snow" | "sand" | "water" | "forest";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lamps";
+            /**
+             * Lamps
+             * @default [
+             *       {
+             *         "given": "lux",
+             *         "lamp_class": "P2",
+             *         "lumens": 800,
+             *         "beam_deg": 120,
+             *         "lux_at_1_m": 300,
+             *         "distance_m": 2,
+             *         "kelvin": 3000,
+             *         "ripple": 0.3,
+             *         "on_mains": true
+             *       }
+             *     ]
+             */
+            lamps: components["schemas"]["LampSource"][];
+            /**
+             * With Sky
+             * @description Whether the sky of place and hour lights it too.
+             * @default false
+             */
+            with_sky: boolean;
+        };
+        /**
+         * LampSource
+         * @description A lamp, or lamps of one kind. A class holds where it is; lumens and lux fall off with the distance.
+         */
+        LampSource: {
+            /**
+             * Given
+             * @default lux
+             * @enum {string}
+             */
+            given: "class" | "lumens" | "lux";
+            /**
+             * Lamp Class
+             * @default P2
+             */
+            lamp_class: string;
+            /**
+             * Lumens
+             * @default 800
+             */
+            lumens: number;
+            /**
+             * Beam Deg
+             * @default 120
+             */
+            beam_deg: number;
+            /**
+             * Lux At 1 M
+             * @description Measured a metre away [lx].
+             * @default 300
+             */
+            lux_at_1_m: number;
+            /**
+             * Distance M
+             * @description Lamp to subject [m].
+             * @default 2
+             */
+            distance_m: number;
+            /**
+             * Kelvin
+             * @default 3000
+             */
+            kelvin: number;
+            /**
+             * Ripple
+             * @description Depth of its flicker: 0 steady, 1 on and off.
+             * @default 0.3
+             */
+            ripple: number;
+            /**
+             * On Mains
+             * @description Whether it ripples with the mains.
+             * @default true
+             */
+            on_mains: boolean;
+        };
+        /**
          * Lapse
          * @description What interval shooting adds to a scene.
          */
@@ -2361,7 +3079,8 @@ export interface components {
          * @description The light on the subject as computed.
          *
          *     ev100 [stops], uncertainty_stops (half width), kelvin [K], lamps (mains lamps light it),
-         *     mixed (lamps of several colours), contrast_stops (highlights above mid grey), source (words).
+         *     mixed (lamps of several colours), contrast_stops (highlights above mid grey), source (words),
+         *     ripple (depth of the lamps' flicker; 1 where it is not known).
          */
         LightLevel: {
             /** Ev100 */
@@ -2378,6 +3097,11 @@ export interface components {
             contrast_stops: number;
             /** Source */
             source: string;
+            /**
+             * Ripple
+             * @default 1
+             */
+            ripple: number;
         };
         /**
          * LightSummary
@@ -2435,6 +3159,19 @@ export interface components {
              * @default false
              */
             lamps: boolean;
+        };
+        /**
+         * LuxReading
+         * @description A light meter's illuminance [lx].
+         */
+        LuxReading: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            how: "lux";
+            /** Lux */
+            lux: number;
         };
         /**
          * MarkPart
@@ -2685,6 +3422,27 @@ export interface components {
             csv: string;
         };
         /**
+         * MoveView
+         * @description A scene at another time [minutes after local midnight], and the time it had.
+         */
+        MoveView: {
+            /**
+             * Scene Id
+             * Format: uuid
+             */
+            scene_id: string;
+            /** Name */
+            name: string;
+            /** Starts */
+            starts: number;
+            /** Ends */
+            ends: number;
+            /** Starts Before */
+            starts_before: number;
+            /** Ends Before */
+            ends_before: number;
+        };
+        /**
          * NamedLight
          * @description A condition of the named table, shifted by what the creator sees.
          */
@@ -2794,12 +3552,78 @@ export interface components {
             refused?: string | null;
         };
         /**
+         * OrderView
+         * @description A proposed order of the scenes, or in words why there is none.
+         */
+        OrderView: {
+            /** Words */
+            words: string;
+            /** Moves */
+            moves: components["schemas"]["MoveView"][];
+            /** Minutes Out Before */
+            minutes_out_before: number;
+            /** Minutes Out */
+            minutes_out: number;
+            /** Worst Stops Before */
+            worst_stops_before: number;
+            /** Worst Stops */
+            worst_stops: number;
+            /** Travel Minutes Before */
+            travel_minutes_before: number;
+            /** Travel Minutes */
+            travel_minutes: number;
+        };
+        /**
+         * PhoneReading
+         * @description A phone's light sensor, lying where the subject is [lx].
+         */
+        PhoneReading: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            how: "phone";
+            /** Lux */
+            lux: number;
+        };
+        /**
          * PinRequest
          * @description A value to fix, or null to release it.
          */
         PinRequest: {
             /** Value */
             value: string | number | null;
+        };
+        /**
+         * PlaceRequest
+         * @description A place to keep.
+         */
+        PlaceRequest: {
+            /** Name */
+            name: string;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+        };
+        /**
+         * PlaceView
+         * @description A place by name, with its time zone.
+         */
+        PlaceView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Zone */
+            zone: string;
         };
         /**
          * Plan
@@ -2825,7 +3649,7 @@ export interface components {
             outcome: "plan";
             /**
              * Rules Version
-             * @default 2
+             * @default 3
              */
             rules_version: string;
             /** Device Key */
@@ -2848,6 +3672,11 @@ export interface components {
             /** Decisions */
             decisions: components["schemas"]["Decision"][];
             reach: components["schemas"]["ReachPart"];
+            swappable: components["schemas"]["Swappable"];
+            /** Across Deg */
+            across_deg: number;
+            /** Upright Deg */
+            upright_deg: number;
             ledger: components["schemas"]["LedgerPart"];
             /** In Light */
             in_light: components["schemas"]["InLight"][];
@@ -2999,6 +3828,45 @@ export interface components {
             holds_bright: boolean;
         };
         /**
+         * ReadingRequest
+         * @description Light that was measured: of the open sky, or on the subject of a scene; minutes after local midnight.
+         */
+        ReadingRequest: {
+            /** Scene Id */
+            scene_id?: string | null;
+            /** Minute */
+            minute: number;
+            /** Measured */
+            measured: components["schemas"]["LuxReading"] | components["schemas"]["EvReading"] | components["schemas"]["SettingsReading"] | components["schemas"]["PhoneReading"] | components["schemas"]["CardReading"];
+        };
+        /**
+         * ReadingView
+         * @description Light that was measured: of the open sky, or on a scene's subject; how far it lies from the model [stops].
+         */
+        ReadingView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Scene Id */
+            scene_id: string | null;
+            /** Scene Name */
+            scene_name: string | null;
+            /** Minute */
+            minute: number;
+            /** How */
+            how: string;
+            /** Words */
+            words: string;
+            /** Ev100 */
+            ev100: number;
+            /** Uncertainty Stops */
+            uncertainty_stops: number;
+            /** Over Model Stops */
+            over_model_stops: number | null;
+        };
+        /**
          * Refusal
          * @description The scene cannot be planned on this camera as it stands, e.g. beyond a depth rating.
          */
@@ -3062,7 +3930,8 @@ export interface components {
          * SceneDay
          * @description A scene on the day: when it is filmed, and the light it would have through all of it.
          *
-         *     better_start: the nearest time [minutes] from which all its sets hold, where they do not and the sun decides.
+         *     curve, uncertainty, kelvin: values every `step_minutes` of the day. better_start: the nearest time [minutes]
+         *     from which all its sets hold, where they do not and the sky decides. light_kind: how its light is stated.
          */
         SceneDay: {
             /**
@@ -3072,22 +3941,48 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+            /** Revision */
+            revision: number;
             /** Starts */
             starts: number | null;
             /** Ends */
             ends: number | null;
+            /** Spot */
+            spot: string;
+            /** Fixed */
+            fixed: boolean;
             /** Light */
             light: string;
+            /** Light Kind */
+            light_kind: string;
+            /** Shade Stops */
+            shade_stops: number | null;
+            /** Ground */
+            ground: ("plain" | "snow" | "sand" | "water" | "forest") | null;
             /** Uncertainty Stops */
             uncertainty_stops: number;
             /** Follows Sky */
             follows_sky: boolean;
             /** Curve */
             curve: number[];
+            /** Uncertainty */
+            uncertainty: number[];
+            /** Kelvin */
+            kelvin: number[];
             /** Cameras */
             cameras: components["schemas"]["CameraDay"][];
+            /** Unplanned */
+            unplanned: string[];
             /** Better Start */
             better_start: number | null;
+            aim: components["schemas"]["Aim"] | null;
+            /**
+             * Reachable
+             * @enum {string}
+             */
+            reachable: "by-hand" | "awkward" | "menu-only" | "not-at-all";
+            heading: components["schemas"]["Heading"] | null;
+            water: components["schemas"]["WaterDay"] | null;
         };
         /**
          * SceneEdit
@@ -3129,6 +4024,21 @@ export interface components {
             scenario: string;
             /** Setups */
             setups: components["schemas"]["SetupSummary"][];
+        };
+        /**
+         * SceneTime
+         * @description A scene and when it is filmed [minutes after local midnight].
+         */
+        SceneTime: {
+            /**
+             * Scene Id
+             * Format: uuid
+             */
+            scene_id: string;
+            /** Starts */
+            starts: number;
+            /** Ends */
+            ends: number;
         };
         /**
          * SceneView
@@ -3251,6 +4161,32 @@ export interface components {
             unit: string;
         };
         /**
+         * SettingsReading
+         * @description What a meter or a camera says: at this ISO and aperture, this shutter.
+         */
+        SettingsReading: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            how: "settings";
+            /**
+             * Iso
+             * @default 100
+             */
+            iso: number;
+            /** F Number */
+            f_number: number;
+            /**
+             * Shutter S
+             * @description A positive number, exact: 25, 1/50 or 24000/1001.
+             * @example 25
+             * @example 1/50
+             * @example 24000/1001
+             */
+            shutter_s: string | number;
+        };
+        /**
          * SetupRequest
          * @description A camera to put on a scene.
          */
@@ -3339,6 +4275,11 @@ export interface components {
              * @default 2
              */
             cloud_okta: number;
+            /**
+             * Travel Minutes
+             * @default 15
+             */
+            travel_minutes: number;
             /** Day */
             day?: string | null;
         };
@@ -3366,6 +4307,8 @@ export interface components {
             longitude_deg: number | null;
             /** Cloud Okta */
             cloud_okta: number;
+            /** Travel Minutes */
+            travel_minutes: number;
             /** Scenes */
             scenes: components["schemas"]["SceneSummary"][];
         };
@@ -3386,6 +4329,35 @@ export interface components {
             at: string;
             /** Azimuth Deg */
             azimuth_deg: number;
+        };
+        /**
+         * SkyLight
+         * @description The sky of the shoot's place, day and hour; it follows the clock.
+         */
+        SkyLight: {
+            /**
+             * Shade Stops
+             * @description Taken by shade or trees [stops].
+             * @default 0
+             */
+            shade_stops: number;
+            /**
+             * Ground
+             * @description What lies around: snow and sand add light, trees take it.
+             * @default plain
+             * @enum {string}
+             */
+            ground: "plain" | "snow" | "sand" | "water" | "forest";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sky";
+            /**
+             * Cloud Okta
+             * @description Where it differs from the shoot's [okta].
+             */
+            cloud_okta?: number | null;
         };
         /**
          * SlotRequest
@@ -3542,6 +4514,19 @@ export interface components {
          */
         SunLight: {
             /**
+             * Shade Stops
+             * @description Taken by shade or trees [stops].
+             * @default 0
+             */
+            shade_stops: number;
+            /**
+             * Ground
+             * @description What lies around: snow and sand add light, trees take it.
+             * @default plain
+             * @enum {string}
+             */
+            ground: "plain" | "snow" | "sand" | "water" | "forest";
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -3553,12 +4538,6 @@ export interface components {
              * @default 0
              */
             cloud_okta: number;
-            /**
-             * Shade Stops
-             * @description Taken by shade or trees [stops].
-             * @default 0
-             */
-            shade_stops: number;
         };
         /**
          * Support
@@ -3600,6 +4579,77 @@ export interface components {
             fits: string[];
         };
         /**
+         * SwapView
+         * @description A change on a camera: when at the latest, from when on, what, and what happens if it is skipped.
+         */
+        SwapView: {
+            /**
+             * Setup Id
+             * Format: uuid
+             */
+            setup_id: string;
+            /**
+             * Scene Id
+             * Format: uuid
+             */
+            scene_id: string;
+            /** Scene Name */
+            scene_name: string;
+            /** Device Name */
+            device_name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "start" | "preset" | "filter" | "iso";
+            /** Minute */
+            minute: number;
+            /** Earliest */
+            earliest: number;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** While Filming */
+            while_filming: boolean;
+            /**
+             * Reachable
+             * @enum {string}
+             */
+            reachable: "by-hand" | "awkward" | "menu-only" | "not-at-all";
+            /** Skipped */
+            skipped: string;
+            /** Depth M */
+            depth_m: number | null;
+        };
+        /**
+         * Swappable
+         * @description What of a set can be changed in the field, and where its marks lie then [EV at ISO 100].
+         *
+         *     A filter moves every mark by its stops; an ISO ceiling moves where the exposure ends in the dark
+         *     (dark_ev100), not where noise does (noise_ev100), and the high mark where the ISO is locked.
+         */
+        Swappable: {
+            /** Glass */
+            glass: string;
+            /** Glass Stops */
+            glass_stops: number;
+            /** Iso Ceiling */
+            iso_ceiling: number;
+            /** Iso Locked */
+            iso_locked: boolean;
+            /** Dark Ev100 */
+            dark_ev100: number;
+            /** Noise Ev100 */
+            noise_ev100: number;
+            /** High Ev100 */
+            high_ev100: number;
+            /** Glasses */
+            glasses: components["schemas"]["GlassOption"][];
+            /** Iso Ceilings */
+            iso_ceilings: number[];
+        };
+        /**
          * TemplateWord
          * @description A plain camera to start a description from.
          */
@@ -3620,14 +4670,12 @@ export interface components {
             read_back: boolean;
         };
         /**
-         * TimeRequest
-         * @description When a scene is filmed, in minutes after local midnight; nothing where that is open.
+         * TimesRequest
+         * @description Times of several scenes at once.
          */
-        TimeRequest: {
-            /** Starts */
-            starts?: number | null;
-            /** Ends */
-            ends?: number | null;
+        TimesRequest: {
+            /** Times */
+            times: components["schemas"]["SceneTime"][];
         };
         /**
          * Turn
@@ -3644,6 +4692,49 @@ export interface components {
             there: string;
             /** Source */
             source: string;
+        };
+        /**
+         * UnderWater
+         * @description The light at a depth, by channel. All losses in stops against the surface, uncertainty their half width.
+         */
+        UnderWater: {
+            /** Depth M */
+            depth_m: number;
+            /** Distance M */
+            distance_m: number;
+            /** Water */
+            water: string;
+            /** Jerlov */
+            jerlov: string;
+            /** Lost Stops */
+            lost_stops: number;
+            /** Red Stops */
+            red_stops: number;
+            /** Green Stops */
+            green_stops: number;
+            /** Blue Stops */
+            blue_stops: number;
+            /** Red Left */
+            red_left: number;
+            /** Red Behind Stops */
+            red_behind_stops: number;
+            /** Uncertainty Stops */
+            uncertainty_stops: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "as it is" | "white balance" | "filter" | "lamp";
+            /** Words */
+            words: string;
+            /** Best Filter */
+            best_filter: string | null;
+            /** Filters */
+            filters: components["schemas"]["FilterInWater"][];
+            /** Lamps */
+            lamps: components["schemas"]["LampInWater"][];
+            /** Filters End M */
+            filters_end_m: number;
         };
         /**
          * Unmatched
@@ -3715,6 +4806,10 @@ export interface components {
             templates: components["schemas"]["TemplateWord"][];
             /** Axes */
             axes: components["schemas"]["AxisWord"][];
+            /** Waters */
+            waters: components["schemas"]["Word"][];
+            /** Lamp Classes */
+            lamp_classes: components["schemas"]["LampClassWord"][];
         };
         /**
          * Water
@@ -3728,11 +4823,23 @@ export interface components {
              */
             depth_m: number;
             /**
+             * Shallowest M
+             * @description Least depth at which it is filmed [m].
+             * @default 0.5
+             */
+            shallowest_m: number;
+            /**
+             * Profile
+             * @description Depth along the dive; left out, it is filmed between the least and the deepest.
+             * @default []
+             */
+            profile: components["schemas"]["DivePoint"][];
+            /**
              * Colour
              * @default green
              * @enum {string}
              */
-            colour: "blue" | "green" | "murky";
+            colour: "ocean" | "blue" | "clear" | "green" | "murky";
             /**
              * Port
              * @default flat
@@ -3750,6 +4857,22 @@ export interface components {
              * @default false
              */
             lamp: boolean;
+        };
+        /**
+         * WaterDay
+         * @description A scene under water: where it is filmed, what the water does there, and light by depth.
+         */
+        WaterDay: {
+            /** Depth M */
+            depth_m: number;
+            /** Shallowest M */
+            shallowest_m: number;
+            /** Colour */
+            colour: string;
+            /** Profile */
+            profile: components["schemas"]["DivePoint"][];
+            under: components["schemas"]["UnderWater"];
+            depths: components["schemas"]["Depths"];
         };
         /**
          * WayOut
@@ -3860,6 +4983,16 @@ export interface components {
             value: string | number;
         };
         /**
+         * Word
+         * @description A key of the documents and how it is read.
+         */
+        Word: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
+        /**
          * SchoolRequest
          * @description The school to plan under.
          */
@@ -3886,20 +5019,24 @@ export interface components {
     headers: never;
     pathItems: never;
 }
+export type Aim = components['schemas']['Aim'];
 export type AxisWord = components['schemas']['AxisWord'];
 export type Battery = components['schemas']['Battery'];
 export type Brief = components['schemas']['Brief'];
 export type CameraDay = components['schemas']['CameraDay'];
 export type CardLine = components['schemas']['CardLine'];
+export type CardReading = components['schemas']['CardReading'];
 export type CardView = components['schemas']['CardView'];
 export type CarryingWord = components['schemas']['CarryingWord'];
 export type Cell = components['schemas']['Cell'];
+export type CloudRequest = components['schemas']['CloudRequest'];
 export type Codec = components['schemas']['Codec'];
 export type ColdShare = components['schemas']['ColdShare'];
 export type ColourFilter = components['schemas']['ColourFilter'];
 export type ColourProfile = components['schemas']['ColourProfile'];
 export type Compatibility = components['schemas']['Compatibility'];
 export type Compromise = components['schemas']['Compromise'];
+export type ComputedLight = components['schemas']['ComputedLight'];
 export type Condition = components['schemas']['Condition'];
 export type ConfirmRequest = components['schemas']['ConfirmRequest'];
 export type Conflict = components['schemas']['Conflict'];
@@ -3909,22 +5046,36 @@ export type Decision = components['schemas']['Decision'];
 export type DecisionChange = components['schemas']['DecisionChange'];
 export type Delivery = components['schemas']['Delivery'];
 export type Dependence = components['schemas']['Dependence'];
+export type Depths = components['schemas']['Depths'];
 export type Device = components['schemas']['Device'];
 export type DeviceView = components['schemas']['DeviceView'];
 export type DialledValue = components['schemas']['DialledValue'];
+export type DiveLog = components['schemas']['DiveLog'];
+export type DivePoint = components['schemas']['DivePoint'];
 export type Economy = components['schemas']['Economy'];
 export type EvLight = components['schemas']['EvLight'];
+export type EvReading = components['schemas']['EvReading'];
+export type FacingSpan = components['schemas']['FacingSpan'];
 export type FieldProblem = components['schemas']['FieldProblem'];
 export type Figure = components['schemas']['Figure'];
 export type FigureChange = components['schemas']['FigureChange'];
+export type Filming = components['schemas']['Filming'];
+export type FilterInWater = components['schemas']['FilterInWater'];
 export type FilterSpectrum = components['schemas']['FilterSpectrum'];
+export type GlassOption = components['schemas']['GlassOption'];
+export type Heading = components['schemas']['Heading'];
 export type Held = components['schemas']['Held'];
 export type Housing = components['schemas']['Housing'];
 export type InLight = components['schemas']['InLight'];
 export type IsoScale = components['schemas']['IsoScale'];
+export type Jump = components['schemas']['Jump'];
 export type Kit = components['schemas']['Kit'];
 export type KitHistory = components['schemas']['KitHistory'];
 export type Lamp = components['schemas']['Lamp'];
+export type LampClassWord = components['schemas']['LampClassWord'];
+export type LampInWater = components['schemas']['LampInWater'];
+export type LampLight = components['schemas']['LampLight'];
+export type LampSource = components['schemas']['LampSource'];
 export type Lapse = components['schemas']['Lapse'];
 export type Leaving = components['schemas']['Leaving'];
 export type LedgerPart = components['schemas']['LedgerPart'];
@@ -3933,6 +5084,7 @@ export type LightLevel = components['schemas']['LightLevel'];
 export type LightSummary = components['schemas']['LightSummary'];
 export type LineOfLedger = components['schemas']['LineOfLedger'];
 export type LuxLight = components['schemas']['LuxLight'];
+export type LuxReading = components['schemas']['LuxReading'];
 export type MarkPart = components['schemas']['MarkPart'];
 export type Match = components['schemas']['Match'];
 export type Matched = components['schemas']['Matched'];
@@ -3943,11 +5095,16 @@ export type Microphone = components['schemas']['Microphone'];
 export type Mode = components['schemas']['Mode'];
 export type ModeStrength = components['schemas']['ModeStrength'];
 export type ModeTable = components['schemas']['ModeTable'];
+export type MoveView = components['schemas']['MoveView'];
 export type NamedLight = components['schemas']['NamedLight'];
 export type NdFilter = components['schemas']['NdFilter'];
 export type NewAccount = components['schemas']['NewAccount'];
 export type Option = components['schemas']['Option'];
+export type OrderView = components['schemas']['OrderView'];
+export type PhoneReading = components['schemas']['PhoneReading'];
 export type PinRequest = components['schemas']['PinRequest'];
+export type PlaceRequest = components['schemas']['PlaceRequest'];
+export type PlaceView = components['schemas']['PlaceView'];
 export type Plan = components['schemas']['Plan'];
 export type PowerBank = components['schemas']['PowerBank'];
 export type Preset = components['schemas']['Preset'];
@@ -3957,6 +5114,8 @@ export type PriceChange = components['schemas']['PriceChange'];
 export type ProblemDocument = components['schemas']['ProblemDocument'];
 export type ProblemView = components['schemas']['ProblemView'];
 export type ReachPart = components['schemas']['ReachPart'];
+export type ReadingRequest = components['schemas']['ReadingRequest'];
+export type ReadingView = components['schemas']['ReadingView'];
 export type Refusal = components['schemas']['Refusal'];
 export type Rival = components['schemas']['Rival'];
 export type RuleView = components['schemas']['RuleView'];
@@ -3964,18 +5123,21 @@ export type SceneDay = components['schemas']['SceneDay'];
 export type SceneEdit = components['schemas']['SceneEdit'];
 export type SceneRequest = components['schemas']['SceneRequest'];
 export type SceneSummary = components['schemas']['SceneSummary'];
+export type SceneTime = components['schemas']['SceneTime'];
 export type SceneView = components['schemas']['SceneView'];
 export type School = components['schemas']['School'];
 export type SchoolView = components['schemas']['SchoolView'];
 export type Sensor = components['schemas']['Sensor'];
 export type Setting = components['schemas']['Setting'];
 export type SettingWord = components['schemas']['SettingWord'];
+export type SettingsReading = components['schemas']['SettingsReading'];
 export type SetupRequest = components['schemas']['SetupRequest'];
 export type SetupSummary = components['schemas']['SetupSummary'];
 export type SetupView = components['schemas']['SetupView'];
 export type ShootRequest = components['schemas']['ShootRequest'];
 export type ShootView = components['schemas']['ShootView'];
 export type SkyEvent = components['schemas']['SkyEvent'];
+export type SkyLight = components['schemas']['SkyLight'];
 export type SlotRequest = components['schemas']['SlotRequest'];
 export type SlotView = components['schemas']['SlotView'];
 export type StabilisationLevel = components['schemas']['StabilisationLevel'];
@@ -3983,15 +5145,19 @@ export type Stance = components['schemas']['Stance'];
 export type Strength = components['schemas']['Strength'];
 export type SunLight = components['schemas']['SunLight'];
 export type Support = components['schemas']['Support'];
+export type SwapView = components['schemas']['SwapView'];
+export type Swappable = components['schemas']['Swappable'];
 export type TemplateWord = components['schemas']['TemplateWord'];
 export type TickRequest = components['schemas']['TickRequest'];
-export type TimeRequest = components['schemas']['TimeRequest'];
+export type TimesRequest = components['schemas']['TimesRequest'];
 export type Turn = components['schemas']['Turn'];
+export type UnderWater = components['schemas']['UnderWater'];
 export type Unmatched = components['schemas']['Unmatched'];
 export type UsualRequest = components['schemas']['UsualRequest'];
 export type View = components['schemas']['View'];
 export type Vocabulary = components['schemas']['Vocabulary'];
 export type Water = components['schemas']['Water'];
+export type WaterDay = components['schemas']['WaterDay'];
 export type WayOut = components['schemas']['WayOut'];
 export type WeightRequest = components['schemas']['WeightRequest'];
 export type WhatIf = components['schemas']['WhatIf'];
@@ -4000,6 +5166,7 @@ export type WhoAmI = components['schemas']['WhoAmI'];
 export type Window = components['schemas']['Window'];
 export type Wish = components['schemas']['Wish'];
 export type WishRequest = components['schemas']['WishRequest'];
+export type Word = components['schemas']['Word'];
 export type SteadyTideApiSetupsSchoolRequest = components['schemas']['steady_tide__api__setups__SchoolRequest'];
 export type SteadyTideApiStancesSchoolRequest = components['schemas']['steady_tide__api__stances__SchoolRequest'];
 export type $defs = Record<string, never>;
@@ -4636,70 +5803,6 @@ export interface operations {
             };
         };
     };
-    shoots_day: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                shoot_id: string;
-            };
-            cookie?: {
-                steady_tide_session?: string | null;
-            };
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DayView"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": unknown;
-                    "application/json": components["schemas"]["ProblemDocument"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": unknown;
-                    "application/json": components["schemas"]["ProblemDocument"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": unknown;
-                    "application/json": components["schemas"]["ProblemDocument"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": unknown;
-                    "application/json": components["schemas"]["ProblemDocument"];
-                };
-            };
-        };
-    };
     shoots_presets: {
         parameters: {
             query?: never;
@@ -4853,6 +5956,801 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SceneView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    day_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    day_film: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scene_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Filming"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    day_film_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimesRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    day_cloud: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CloudRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    day_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    day_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    day_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reading_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    exports_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    exports_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    exports_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    exports_dived: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scene_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiveLog"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    exports_card: {
+        parameters: {
+            query: {
+                minute: number;
+                scene_id?: string | null;
+            };
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
                 };
             };
             /** @description Unauthorized */
@@ -5219,74 +7117,6 @@ export interface operations {
             };
         };
     };
-    scenes_film_at: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                scene_id: string;
-            };
-            cookie?: {
-                steady_tide_session?: string | null;
-            };
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TimeRequest"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DayView"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": unknown;
-                    "application/json": components["schemas"]["ProblemDocument"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": unknown;
-                    "application/json": components["schemas"]["ProblemDocument"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": unknown;
-                    "application/json": components["schemas"]["ProblemDocument"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": unknown;
-                    "application/json": components["schemas"]["ProblemDocument"];
-                };
-            };
-        };
-    };
     scenes_match: {
         parameters: {
             query?: never;
@@ -5376,6 +7206,196 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SceneView"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    places_places: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    places_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    places_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                place_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -2,7 +2,6 @@ import type { ReactNode } from "react";
 import type { SetupView } from "../../api/client";
 import {
   asked,
-  chosenValue,
   DELIVERY,
   FILMED,
   type FieldSpec,
@@ -17,7 +16,9 @@ import {
 } from "../../domain/brief";
 import type { BriefDraft } from "../../state/draft";
 import { useVocabulary } from "../../state/queries";
-import { ChoiceField, FlagField, TextField } from "../../ui/Field";
+import { ChoiceField, FlagField } from "../../ui/Field";
+import { BriefField } from "./BriefField";
+import { LampFields } from "./LampFields";
 
 function Room({ title, children }: { title: string; children: ReactNode }) {
   return (
@@ -25,50 +26,6 @@ function Room({ title, children }: { title: string; children: ReactNode }) {
       <legend className="mb-1 w-full border-b rule font-title text-[15px] font-semibold">{title}</legend>
       <div className="grid grid-cols-2 gap-x-2.5 gap-y-1">{children}</div>
     </fieldset>
-  );
-}
-
-function BriefField({
-  spec,
-  draft,
-  refused,
-}: {
-  spec: FieldSpec;
-  draft: BriefDraft;
-  refused: string | undefined;
-}) {
-  const value = draft.value(spec.path);
-  const label = spec.label.toLowerCase();
-  if (spec.flag) {
-    return (
-      <FlagField
-        label={spec.label}
-        value={Boolean(value)}
-        onFlip={(flag) => draft.choose(spec.path, flag, label)}
-      />
-    );
-  }
-  const problem = draft.problem(spec.path) ?? refused;
-  if (spec.choices) {
-    return (
-      <ChoiceField
-        label={spec.label}
-        problem={problem}
-        value={value === null || value === undefined ? "" : String(value)}
-        choices={spec.choices}
-        onChoose={(chosen) => draft.choose(spec.path, chosenValue(spec.path, chosen), label)}
-      />
-    );
-  }
-  return (
-    <TextField
-      label={spec.label}
-      unit={spec.unit}
-      inputMode="decimal"
-      problem={problem}
-      value={value === null || value === undefined ? "" : String(value)}
-      onType={(text) => draft.type(spec.path, text, label)}
-    />
   );
 }
 
@@ -136,6 +93,7 @@ function LightFields({ draft }: { draft: BriefDraft }) {
         <BriefField key={spec.path} spec={spec} draft={draft} refused={undefined} />
       ))}
       {kind === "condition" ? <LightSlider draft={draft} /> : null}
+      {kind === "lamps" ? <LampFields draft={draft} /> : null}
     </>
   );
 }

@@ -1,16 +1,23 @@
-import { useState } from "react";
+import { Tabs } from "radix-ui";
+import { type ReactNode, useState } from "react";
 import { Link, useParams } from "react-router";
 import { type DayView, Refused } from "../../api/client";
-import { clock, minuteOfMoment, stretch, verdict } from "../../domain/day";
+import { clock, handled, minuteOfMoment, standing, stretch, verdict } from "../../domain/day";
 import { day as dayText } from "../../domain/format";
 import { KEEPING } from "../../domain/keeping";
-import { useDay, useFilmAt } from "../../state/day";
+import { type FilmingState, useDay, useFilming } from "../../state/day";
+import { useKeys } from "../../state/keys";
 import { useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { ChangeShoot } from "../shoots/ShootSheet";
+import { Changes } from "./Changes";
 import { DayDiagram } from "./DayDiagram";
 import { DayTable } from "./DayTable";
+import { Exports } from "./Exports";
+import { Order } from "./Order";
+import { Readings } from "./Readings";
+import { ScenePanel } from "./ScenePanel";
 
 const EVENTS: Record<string, string> = {
   dawn: "first light",
@@ -24,7 +31,6 @@ const EVENTS: Record<string, string> = {
 export function Day() {
   const { shootId = "" } = useParams();
   const day = useDay(shootId);
-  const film = useFilmAt(shootId);
   const shoot = useShoots().data?.find((one) => one.id === shootId);
   const [changing, setChanging] = useState(false);
   const sheet = changing && shoot ? <ChangeShoot shoot={shoot} onClose={() => setChanging(false)} /> : null;
@@ -44,16 +50,39 @@ export function Day() {
       </div>
     );
   }
-  const said = verdict(day.data);
   return (
-    <div className="mx-auto w-full max-w-[84rem] px-4 py-3">
-      <header className="mb-1 flex flex-wrap items-baseline gap-x-4">
-        <h1 className="text-[26px]">{day.data.name}</h1>
+    <>
+      <Told day={day.data} onChange={() => setChanging(true)} />
+      {sheet}
+    </>
+  );
+}
+
+function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
+  const film = useFilming(day.shoot_id);
+  useKeys({ undo: film.undo, redo: film.redo });
+  const [picked, setPicked] = useState<string | null>(null);
+  const said = verdict(day);
+  const chosen =
+    day.scenes.find((scene) => scene.id === picked) ??
+    day.scenes.find((scene) => scene.starts != null && !standing(scene).steady) ??
+    day.scenes[0];
+  return (
+    <div className="mx-auto w-full max-w-[84rem] px-4 py-2">
+      <header className="flex flex-wrap items-baseline gap-x-4">
+        <h1 className="text-[24px]">{day.name}</h1>
         <span className="text-soft">
-          {[day.data.place, dayText(shoot?.day)].filter(Boolean).join(", ")}; {day.data.zone}
+          {[day.place, dayText(day.day)].filter(Boolean).join(", ")}; {day.zone}
         </span>
-        <Button look="quiet" className="text-soft" onClick={() => setChanging(true)}>
-          Place, day, cloud
+        <Button look="quiet" className="text-soft" onClick={onChange}>
+          Place and day
+        </Button>
+        <Cloud film={film} okta={day.cloud_okta} />
+        <Button look="quiet" className="text-soft" disabled={!film.canUndo} onClick={film.undo}>
+          Undo
+        </Button>
+        <Button look="quiet" className="text-soft" disabled={!film.canRedo} onClick={film.redo}>
+          Redo
         </Button>
         <span role="status" className={`ml-auto text-[12.5px] ${film.refused ? "text-signal" : "text-soft"}`}>
           {film.refused ? film.refused.words : KEEPING[film.keeping ? "keeping" : "kept"]}
@@ -62,51 +91,101 @@ export function Day() {
           All shoots
         </Link>
       </header>
-      <p
-        aria-live="polite"
-        className={`font-title text-[19px] font-semibold ${said.steady ? "" : "text-signal"}`}
-      >
-        {said.words}
-      </p>
-      <DayDiagram film={film} day={day.data} />
-      <SkyLine day={day.data} />
-      <DayTable film={film} day={day.data} />
-      {sheet}
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <p
+          aria-live="polite"
+          className={`font-title text-[19px] font-semibold ${said.steady ? "" : "text-signal"}`}
+        >
+          {said.words}
+        </p>
+        <Order film={film} day={day} />
+        <Exports shootId={day.shoot_id} />
+      </div>
+      <DayDiagram film={film} day={day} chosen={chosen?.id ?? null} onChoose={setPicked} />
+      <SkyLine day={day} />
+      <div className="grid gap-3 lg:grid-cols-[1.4fr_1fr]">
+        <Tabs.Root defaultValue="scenes" className="min-w-0">
+          <Tabs.List aria-label="The day in lists" className="mb-1 flex gap-4">
+            <Tab value="scenes">Scenes</Tab>
+            <Tab value="changes">Changes, {handled(day.swaps).length}</Tab>
+            <Tab value="readings">Readings, {day.readings.length}</Tab>
+          </Tabs.List>
+          <Tabs.Content value="scenes">
+            <DayTable film={film} day={day} chosen={chosen?.id ?? null} onChoose={setPicked} />
+          </Tabs.Content>
+          <Tabs.Content value="changes">
+            <Changes day={day} />
+          </Tabs.Content>
+          <Tabs.Content value="readings">
+            <Readings film={film} day={day} />
+          </Tabs.Content>
+        </Tabs.Root>
+        {chosen ? <ScenePanel key={chosen.id} film={film} day={day} scene={chosen} /> : null}
+      </div>
     </div>
+  );
+}
+
+function Tab({ value, children }: { value: string; children: ReactNode }) {
+  return (
+    <Tabs.Trigger
+      value={value}
+      className="border-b-2 border-transparent font-title text-[16px] font-semibold text-soft data-[state=active]:border-ink data-[state=active]:text-ink"
+    >
+      {children}
+    </Tabs.Trigger>
+  );
+}
+
+/** The weather, in eighths of the sky; everything follows while it is pulled. */
+function Cloud({ film, okta }: { film: FilmingState; okta: number }) {
+  return (
+    <label className="flex items-center gap-2 self-center text-[12.5px] text-soft">
+      Cloud {okta}/8
+      <input
+        type="range"
+        aria-label="Cloud over the shoot, in eighths"
+        className="w-24 accent-(--sea)"
+        min={0}
+        max={8}
+        step={1}
+        value={okta}
+        onChange={(event) => film.cloud(Number(event.target.value))}
+      />
+    </label>
   );
 }
 
 /** The sky's own times, as in a tide table. */
 function SkyLine({ day }: { day: DayView }) {
   const spans = (name: string, found: DayView["golden"]) =>
-    found.length ? `${name} ${found.map((one) => stretch(one)).join(" and ")}` : "";
-  const polar = { day: "the sun stays up all day", night: "the sun stays down all day" }[day.polar ?? ""];
+    found.length ? `${name} ${found.map((one) => stretch(one, 1440, day.jump)).join(" and ")}` : "";
+  const polar = day.polar
+    ? { day: "the sun stays up all day", night: "the sun stays down all day" }[day.polar]
+    : "";
   return (
-    <section aria-label="The sky" className="mb-4 border-b rule pb-2 text-[13px]">
-      <p className="flex flex-wrap gap-x-5">
+    <section aria-label="The sky" className="mb-2 border-b rule pb-1 text-[13px]">
+      <p className="flex flex-wrap gap-x-4">
         {day.events.map((event) => (
           <span key={`${event.kind} ${event.at}`}>
             <span className="text-soft">{EVENTS[event.kind]}</span>{" "}
-            <span className="font-semibold">{clock(minuteOfMoment(event.at))}</span>
+            <span className="font-semibold">{clock(minuteOfMoment(event.at, day.jump), day.jump)}</span>
             {event.kind === "sunrise" || event.kind === "sunset" ? (
               <span className="text-soft"> at {Math.round(event.azimuth_deg)}°</span>
             ) : null}
           </span>
         ))}
-      </p>
-      <p className="text-soft">
-        {[
-          polar,
-          `sun up to ${day.highest_deg.toFixed(0)}°`,
-          spans("golden", day.golden),
-          spans("blue", day.blue),
-          `moon ${Math.round(100 * day.moon_share)} % lit`,
-          `cloud ${day.cloud_okta}/8`,
-        ]
-          .filter(Boolean)
-          .join("; ")}
-        . Sky by sun and moon, ± 0.5 stops when clear; scenes by name or reading follow its shape from their
-        middle; lamps stay.
+        <span className="text-soft">
+          {[
+            polar,
+            `sun up to ${day.highest_deg.toFixed(0)}°`,
+            spans("golden", day.golden),
+            spans("blue", day.blue),
+            `${day.moon_words}, ${Math.round(100 * day.moon_share)} % lit`,
+          ]
+            .filter(Boolean)
+            .join("; ")}
+        </span>
       </p>
     </section>
   );

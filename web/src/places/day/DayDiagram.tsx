@@ -1,67 +1,263 @@
-import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 import type { DayView, SceneDay } from "../../api/client";
 import {
+  bandPath,
   clock,
   curvePath,
+  everyMinute,
+  handled,
+  inOrder,
   minuteOfMoment,
   moved,
   type Plot,
   plot,
-  scenePath,
-  standing,
-  told,
+  readout,
+  stretch,
 } from "../../domain/day";
-import type { Filming } from "../../state/day";
+import { SWAP_WORDS, swapSentence } from "../../domain/swaps";
+import type { FilmingState } from "../../state/day";
+import { DayScene } from "./DayScene";
 
 const WIDTH = 1240;
-const HEIGHT = 400;
+const HEIGHT = 300;
 const LEFT = 34;
 const RIGHT = 16;
-const TOP = 30;
+const TOP = 36;
 const BOTTOM = 30;
 
 /** Time across, light in stops upward; each scene's marks as a band over the time it is filmed. Scenes are dragged. */
-export function DayDiagram({ film, day }: { film: Filming; day: DayView }) {
+export function DayDiagram({
+  film,
+  day,
+  chosen,
+  onChoose,
+}: {
+  film: FilmingState;
+  day: DayView;
+  chosen: string | null;
+  onChoose: (scene_id: string) => void;
+}) {
   const svg = useRef<SVGSVGElement>(null);
+  const [at, setAt] = useState<number | null>(null);
   const width = WIDTH - LEFT - RIGHT;
   const height = HEIGHT - TOP - BOTTOM;
   const drawn = plot(day, width, height);
   const sky = curvePath(day.sky, day.step_minutes, drawn);
+  const minutes = everyMinute(day.sky, day.step_minutes);
+  const scale = () => WIDTH / (svg.current?.getBoundingClientRect().width || WIDTH);
   const move = (id: string, by: number) => {
     const scene = film.at(id);
     const time = scene ? moved(scene, by, day.minutes) : null;
-    if (time && time.starts !== scene?.starts) film.move({ scene_id: id, ...time });
+    if (time && time.starts !== scene?.starts) film.move(id, time);
   };
-  const scale = () => WIDTH / (svg.current?.getBoundingClientRect().width || WIDTH);
+  const read = (event: PointerEvent) => {
+    const box = svg.current?.getBoundingClientRect();
+    if (!box) return;
+    const minute = drawn.minuteAt((event.clientX - box.left) * scale() - LEFT);
+    setAt(minute < 0 || minute > day.minutes ? null : Math.round(minute));
+  };
+  const ghost = day.scenes.find((scene) => scene.id === chosen && scene.follows_sky);
   return (
-    <figure className="my-2">
-      <svg ref={svg} viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="w-full" aria-labelledby="day-light">
-        <title id="day-light">The day's light</title>
-        <g transform={`translate(${LEFT},${TOP})`}>
-          <rect width={width} height={height} fill="var(--paper)" stroke="var(--hairline)" />
-          <path d={`${sky}L${width},${height}L0,${height}Z`} fill="var(--sea)" opacity={0.1} />
-          <path d={sky} fill="none" stroke="var(--sea)" strokeWidth={1} opacity={0.6} />
-          <Axes day={day} drawn={drawn} width={width} height={height} />
-          {day.scenes.map((scene, index) => (
-            <Scene
-              key={scene.id}
-              scene={scene}
-              index={index}
-              day={day}
-              drawn={drawn}
-              height={height}
-              scale={scale}
-              onMove={(by) => move(scene.id, by)}
+    <figure className="my-1">
+      <div className="overflow-x-auto">
+        <svg
+          ref={svg}
+          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          className="w-full max-md:w-[56rem]"
+          aria-labelledby="day-light"
+          onPointerMove={read}
+          onPointerLeave={() => setAt(null)}
+        >
+          <title id="day-light">The day's light</title>
+          <g transform={`translate(${LEFT},${TOP})`}>
+            <rect width={width} height={height} fill="var(--paper)" stroke="var(--hairline)" />
+            <path d={`${sky}L${width},${height}L0,${height}Z`} fill="var(--sea)" opacity={0.1} />
+            <path
+              d={bandPath(minutes, day.sky, day.sky_uncertainty, day.step_minutes, drawn)}
+              fill="var(--sea)"
+              opacity={0.14}
             />
-          ))}
-        </g>
-      </svg>
+            <path d={sky} fill="none" stroke="var(--sea)" strokeWidth={1} opacity={0.6} />
+            <Axes day={day} drawn={drawn} width={width} height={height} />
+            {ghost ? (
+              <path
+                d={curvePath(ghost.curve, day.step_minutes, drawn)}
+                fill="none"
+                stroke="var(--ink-soft)"
+                strokeWidth={1.2}
+                strokeDasharray="4 4"
+              />
+            ) : null}
+            {inOrder(day.scenes).map((scene, index) => (
+              <DayScene
+                key={scene.id}
+                scene={scene}
+                index={index}
+                day={day}
+                drawn={drawn}
+                height={height}
+                scale={scale}
+                chosen={scene.id === chosen}
+                onChoose={() => onChoose(scene.id)}
+                onMove={(by) => move(scene.id, by)}
+              />
+            ))}
+            <Steady scene={day.scenes.find((scene) => scene.id === chosen)} drawn={drawn} day={day} />
+            <Ticks day={day} drawn={drawn} height={height} />
+            <Reading day={day} drawn={drawn} height={height} />
+            <Cursor at={at} onMove={setAt} day={day} drawn={drawn} width={width} height={height} />
+          </g>
+        </svg>
+      </div>
       <figcaption className="text-[12px] text-soft">
-        EV at ISO 100 upward. Thin line: open sky. Bands: what each scene's set holds, between its low and
-        high mark, over the time it is filmed; thick line: the scene's own light. Drag a scene, or move it
-        with the arrow keys.
+        EV at ISO 100 upward. Shaded: the sky and each scene's light, with what they may be off; boxes: what
+        its set holds; bars on top: when it is steady. Drag a scene. <span aria-hidden>▲</span> change by
+        hand,{" "}
+        <span aria-hidden className="text-sea">
+          ◆
+        </span>{" "}
+        reading.
       </figcaption>
     </figure>
+  );
+}
+
+/** The hour read off: by pointer, or with the arrow keys. */
+function Cursor({
+  at,
+  onMove,
+  day,
+  drawn,
+  width,
+  height,
+}: {
+  at: number | null;
+  onMove: (next: number | null | ((minute: number | null) => number | null)) => void;
+  day: DayView;
+  drawn: Plot;
+  width: number;
+  height: number;
+}) {
+  const minute = at ?? 720;
+  const lines = readout(day, minute);
+  const press = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -5, ArrowRight: 5, PageDown: -60, PageUp: 60 }[event.key];
+    if (!by) return;
+    event.preventDefault();
+    onMove((here) => Math.min(Math.max((here ?? minute) + by, 0), day.minutes));
+  };
+  const x = drawn.x(minute);
+  const left = x > width / 2;
+  return (
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label="Read the light at a time"
+      aria-valuemin={0}
+      aria-valuemax={day.minutes}
+      aria-valuenow={minute}
+      aria-valuetext={lines.join("; ")}
+      onKeyDown={press}
+      onFocus={() => onMove(minute)}
+      onBlur={() => onMove(null)}
+    >
+      <rect x={0} y={height + 6} width={width} height={20} fill="transparent" />
+      {at === null ? null : (
+        <g pointerEvents="none">
+          <line x1={x} x2={x} y2={height} stroke="var(--ink)" strokeWidth={0.8} />
+          <g transform={`translate(${left ? x - 8 : x + 8},12)`} fontSize={12.5}>
+            {lines.map((line, index) => (
+              <text
+                key={line}
+                y={index * 16}
+                textAnchor={left ? "end" : "start"}
+                fontWeight={index ? 450 : 700}
+                stroke="var(--paper)"
+                strokeWidth={4}
+                paintOrder="stroke"
+                fill="var(--ink)"
+              >
+                {line}
+              </text>
+            ))}
+          </g>
+        </g>
+      )}
+    </g>
+  );
+}
+
+/** When each camera's set of the chosen scene holds, as bars along the top: the hours it could be moved to. */
+function Steady({ scene, drawn, day }: { scene: SceneDay | undefined; drawn: Plot; day: DayView }) {
+  if (!scene) return null;
+  return (
+    <g pointerEvents="none">
+      {scene.cameras.flatMap((camera, index) =>
+        camera.steady.map((one) => (
+          <g key={`${camera.setup_id} ${one.start}`} transform={`translate(0,${3 + 14 * index})`}>
+            <title>{`${camera.device_name} steady ${stretch(one, day.minutes, day.jump)}`}</title>
+            <rect
+              x={drawn.x(one.start)}
+              width={Math.max(drawn.x(one.end) - drawn.x(one.start), 1)}
+              height={3}
+              fill="var(--sea)"
+            />
+            {drawn.x(one.end) - drawn.x(one.start) > 80 ? (
+              <text
+                x={drawn.x(one.start) + 3}
+                y={13}
+                fontSize={10.5}
+                fill="var(--sea)"
+                stroke="var(--paper)"
+                strokeWidth={3}
+                paintOrder="stroke"
+              >
+                {scene.cameras.length > 1 ? `${camera.device_name} steady` : "steady"}
+              </text>
+            ) : null}
+          </g>
+        )),
+      )}
+    </g>
+  );
+}
+
+/** Changes ticked on the axis, like tide times. */
+function Ticks({ day, drawn, height }: { day: DayView; drawn: Plot; height: number }) {
+  return (
+    <>
+      {handled(day.swaps).map((swap) => (
+        <g
+          key={`${swap.setup_id} ${swap.kind} ${swap.minute}`}
+          transform={`translate(${drawn.x(swap.minute)},${height})`}
+        >
+          <title>{`${clock(swap.minute, day.jump)} ${swapSentence(swap)}`}</title>
+          <path d="M0,-11 l5,11 h-10 z" fill={swap.kind === "preset" ? "var(--ink-soft)" : "var(--signal)"} />
+          {swap.while_filming ? (
+            <text y={-14} fontSize={11.5} textAnchor="middle" fill="var(--signal)" fontWeight={650}>
+              {SWAP_WORDS[swap.kind]}
+            </text>
+          ) : null}
+        </g>
+      ))}
+    </>
+  );
+}
+
+/** What was measured, at its minute and level. */
+function Reading({ day, drawn, height }: { day: DayView; drawn: Plot; height: number }) {
+  return (
+    <>
+      {day.readings.map((one) => (
+        <g
+          key={one.id}
+          transform={`translate(${drawn.x(one.minute)},${Math.min(drawn.y(one.ev100), height)})`}
+        >
+          <title>{`${clock(one.minute, day.jump)} ${one.words}`}</title>
+          <path d="M0,-6 l6,6 l-6,6 l-6,-6 z" fill="var(--sea)" stroke="var(--paper)" strokeWidth={1.5} />
+        </g>
+      ))}
+    </>
   );
 }
 
@@ -80,150 +276,49 @@ function Axes({ day, drawn, width, height }: { day: DayView; drawn: Plot; width:
         <g key={minute} transform={`translate(${drawn.x(minute)},${height})`}>
           <line y2={5} stroke="var(--ink-soft)" />
           <text y={18} textAnchor="middle">
-            {clock(minute)}
+            {clock(minute, day.jump)}
           </text>
         </g>
       ))}
-      {day.golden.map((one) => (
-        <rect
-          key={`golden ${one.start}`}
-          x={drawn.x(one.start)}
-          width={Math.max(drawn.x(one.end) - drawn.x(one.start), 1)}
-          y={height - 5}
-          height={5}
-          fill="var(--sand-3)"
-        />
-      ))}
-      {day.blue.map((one) => (
-        <rect
-          key={`blue ${one.start}`}
-          x={drawn.x(one.start)}
-          width={Math.max(drawn.x(one.end) - drawn.x(one.start), 1)}
-          y={height - 5}
-          height={5}
-          fill="var(--deep-4)"
-        />
-      ))}
+      <Spans spans={day.golden} name="golden" fill="var(--sand-3)" drawn={drawn} height={height} />
+      <Spans spans={day.blue} name="blue" fill="var(--deep-4)" drawn={drawn} height={height} />
       {day.events
         .filter((event) => event.kind === "sunrise" || event.kind === "sunset")
-        .map((event) => (
-          <line
-            key={event.at}
-            x1={drawn.x(minuteOfMoment(event.at))}
-            x2={drawn.x(minuteOfMoment(event.at))}
-            y2={height}
-            stroke="var(--ink-soft)"
-            strokeDasharray="2 4"
-          />
-        ))}
+        .map((event) => {
+          const x = drawn.x(minuteOfMoment(event.at, day.jump));
+          return (
+            <line key={event.at} x1={x} x2={x} y2={height} stroke="var(--ink-soft)" strokeDasharray="2 4" />
+          );
+        })}
     </g>
   );
 }
 
-function Scene({
-  scene,
-  index,
-  day,
+function Spans({
+  spans,
+  name,
+  fill,
   drawn,
   height,
-  scale,
-  onMove,
 }: {
-  scene: SceneDay;
-  index: number;
-  day: DayView;
+  spans: DayView["golden"];
+  name: string;
+  fill: string;
   drawn: Plot;
   height: number;
-  /** Units of the drawing for a pixel of the screen. */
-  scale: () => number;
-  onMove: (by: number) => void;
 }) {
-  const from = useRef<{ x: number; sent: number } | null>(null);
-  if (scene.starts == null || scene.ends == null) return null;
-  const left = drawn.x(scene.starts);
-  const width = Math.max(drawn.x(scene.ends) - left, 6);
-  const said = standing(scene);
-  const drag = (event: PointerEvent<SVGGElement>) => {
-    if (!from.current) return;
-    const minutes = ((event.clientX - from.current.x) * scale() * day.minutes) / drawn.x(day.minutes);
-    const by = Math.round(minutes / 5) * 5 - from.current.sent;
-    if (by !== 0) {
-      from.current.sent += by;
-      onMove(by);
-    }
-  };
-  const press = (event: KeyboardEvent) => {
-    const by = { ArrowLeft: -5, ArrowRight: 5 }[event.key];
-    if (by) {
-      event.preventDefault();
-      onMove(event.shiftKey ? by * 12 : by);
-    }
-  };
   return (
-    <g
-      role="slider"
-      tabIndex={0}
-      aria-label={told(scene, day.step_minutes)}
-      aria-valuemin={0}
-      aria-valuemax={day.minutes}
-      aria-valuenow={scene.starts}
-      aria-valuetext={`${clock(scene.starts)} to ${clock(scene.ends)}, ${said.words}`}
-      className="cursor-ew-resize touch-none"
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        from.current = { x: event.clientX, sent: 0 };
-      }}
-      onPointerMove={drag}
-      onPointerUp={() => {
-        from.current = null;
-      }}
-      onKeyDown={press}
-    >
-      <rect x={left} width={width} height={height} fill="var(--band)" opacity={0.35} />
-      {scene.cameras.map((camera) => {
-        const [top, bottom] = [drawn.y(camera.high_ev100), drawn.y(camera.low_ev100)];
-        return (
-          <g key={camera.setup_id} className="mark-slides">
-            <rect
-              x={left}
-              width={width}
-              y={top}
-              height={Math.max(bottom - top, 0)}
-              fill="var(--sea)"
-              opacity={0.13}
-            />
-            <line x1={left} x2={left + width} y1={top} y2={top} stroke="var(--ink)" strokeWidth={2} />
-            <line x1={left} x2={left + width} y1={bottom} y2={bottom} stroke="var(--ink)" strokeWidth={2} />
-          </g>
-        );
-      })}
-      <path
-        d={scenePath(scene, day.step_minutes, drawn)}
-        fill="none"
-        stroke={said.steady ? "var(--sea)" : "var(--signal)"}
-        strokeWidth={3}
-      />
-      <text
-        x={left + width / 2}
-        y={index % 2 ? -16 : -4}
-        fontSize={12.5}
-        fontWeight={650}
-        textAnchor="middle"
-        fill={said.steady ? "var(--ink)" : "var(--signal)"}
-      >
-        {scene.name}
-      </text>
-      {scene.cameras.flatMap((camera) =>
-        camera.leaves.map((one) => (
-          <g
-            key={`${camera.setup_id} ${one.minute}`}
-            transform={`translate(${drawn.x(one.minute)},${height})`}
-          >
-            <path d="M0,-14 l5,9 h-10 z" fill="var(--signal)" />
-            <line y1={-height} y2={-14} stroke="var(--signal)" strokeDasharray="1 3" />
-          </g>
-        )),
-      )}
-    </g>
+    <>
+      {spans.map((one) => (
+        <rect
+          key={`${name} ${one.start}`}
+          x={drawn.x(one.start)}
+          width={Math.max(drawn.x(one.end) - drawn.x(one.start), 1)}
+          y={height - 5}
+          height={5}
+          fill={fill}
+        />
+      ))}
+    </>
   );
 }

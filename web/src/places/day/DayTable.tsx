@@ -2,29 +2,48 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { DayView, SceneDay } from "../../api/client";
 import { clock, minuteOf, standing, stretch } from "../../domain/day";
-import type { Filming } from "../../state/day";
+import type { FilmingState } from "../../state/day";
 import { Button } from "../../ui/Button";
 
+type Common = { film: FilmingState; day: DayView };
+
 /** The same as the diagram, in words and figures: when each scene is filmed, and when its sets are steady. */
-export function DayTable({ film, day }: { film: Filming; day: DayView }) {
+export function DayTable({
+  film,
+  day,
+  chosen,
+  onChoose,
+}: Common & { chosen: string | null; onChoose: (scene_id: string) => void }) {
+  if (day.scenes.length === 0)
+    return (
+      <p className="border rule bg-paper px-3 py-2 text-soft">
+        This shoot has no scenes yet.{" "}
+        <Link to="/" className="text-sea underline">
+          Add the first one
+        </Link>
+        , give it a time here, and its set stands against the light.
+      </p>
+    );
   return (
     <div className="relative overflow-x-auto">
-      <table className="w-full border rule bg-paper text-[13px]" aria-label="Scenes of the day">
-        <thead>
+      <table className="w-full border rule bg-paper text-[13px] max-md:block" aria-label="Scenes of the day">
+        <thead className="max-md:sr-only">
           <tr className="border-b-2 border-ink text-left text-[12.5px] text-soft">
-            <th className="py-1 pl-3 font-normal">Scene</th>
+            <th className="py-0.5 pl-3 font-normal">Scene</th>
             <th className="font-normal">Filmed</th>
             <th className="font-normal">At that time</th>
             <th className="pr-3 font-normal">Steady through the day</th>
           </tr>
         </thead>
-        <tbody>
+        <tbody className="max-md:block">
           {day.scenes.map((scene) => (
             <SceneRow
-              key={`${scene.id} ${scene.starts} ${scene.ends}`}
+              key={scene.id}
               film={film}
               scene={scene}
-              minutes={day.minutes}
+              day={day}
+              chosen={scene.id === chosen}
+              onChoose={() => onChoose(scene.id)}
             />
           ))}
         </tbody>
@@ -33,84 +52,118 @@ export function DayTable({ film, day }: { film: Filming; day: DayView }) {
   );
 }
 
-function SceneRow({ film, scene, minutes }: { film: Filming; scene: SceneDay; minutes: number }) {
-  const [typed, setTyped] = useState({
-    from: scene.starts == null ? "" : clock(scene.starts),
-    to: scene.ends == null ? "" : clock(scene.ends),
-  });
-  const refused = film.refused?.scene_id === scene.id ? film.refused.words : null;
-  const said = standing(scene);
-  const keep = (next: typeof typed) => {
-    setTyped(next);
-    const [starts, ends] = [minuteOf(next.from), minuteOf(next.to)];
-    if (next.from === "" && next.to === "") film.keep({ scene_id: scene.id, starts: null, ends: null });
-    else if (starts !== null && ends !== null) {
-      // A scene that ends after midnight goes on into the next day.
-      film.keep({ scene_id: scene.id, starts, ends: ends <= starts && ends < 60 ? ends + 1440 : ends });
-    }
-  };
+function SceneRow({
+  film,
+  scene,
+  day,
+  chosen,
+  onChoose,
+}: Common & { scene: SceneDay; chosen: boolean; onChoose: () => void }) {
+  const { jump, minutes } = day;
+  const said = standing(scene, jump);
+  const better = scene.better_start;
   return (
-    <tr className="border-b border-hair/60 align-baseline">
-      <th scope="row" className="py-1 pl-3 text-left font-normal">
-        <Link to={`/scenes/${scene.id}`} className="font-title text-[16px] font-semibold hover:underline">
+    <tr
+      className={`border-b border-hair/60 align-baseline max-md:grid max-md:grid-cols-[1fr_auto] max-md:items-baseline max-md:px-2 max-md:py-1 ${chosen ? "bg-sea-wash" : ""}`}
+      onFocus={onChoose}
+    >
+      <th scope="row" className="py-1 pr-2 pl-3 text-left font-normal whitespace-nowrap max-md:pl-0">
+        <button
+          type="button"
+          aria-pressed={chosen}
+          onClick={onChoose}
+          className="font-title text-[15.5px] font-semibold hover:underline"
+        >
           {scene.name}
-        </Link>
-        <span className="block text-[12px] text-soft">{scene.light}</span>
+        </button>
       </th>
-      <td className="py-1 pr-4 whitespace-nowrap">
-        <input
-          type="time"
-          aria-label={`${scene.name} from`}
-          aria-invalid={Boolean(refused)}
-          className="rounded-sm border bg-paper px-1 rule"
-          value={typed.from}
-          onChange={(event) => keep({ ...typed, from: event.target.value })}
-        />{" "}
-        <input
-          type="time"
-          aria-label={`${scene.name} to`}
-          aria-invalid={Boolean(refused)}
-          className="rounded-sm border bg-paper px-1 rule"
-          value={typed.to}
-          onChange={(event) => keep({ ...typed, to: event.target.value })}
-        />
-        {refused ? (
-          <p role="alert" className="text-[12px] whitespace-normal text-signal">
-            {refused}
-          </p>
-        ) : null}
-      </td>
-      <td className={`py-1 pr-2 ${said.steady ? "" : "text-signal"}`}>
+      <Times film={film} scene={scene} day={day} />
+      <td
+        className={`py-1 pr-2 leading-tight max-md:col-span-2 max-md:py-0 ${said.steady ? "" : "text-signal"}`}
+      >
         {said.words}
-        {scene.better_start != null && scene.starts != null && scene.ends != null ? (
+        {better != null && scene.starts != null && scene.ends != null ? (
           <Button
-            className="mx-2 px-2 py-0 text-[12.5px] text-ink"
-            onClick={() => {
-              const starts = scene.better_start ?? 0;
-              film.keep({
-                scene_id: scene.id,
-                starts,
-                ends: starts + (scene.ends ?? 0) - (scene.starts ?? 0),
-              });
-            }}
+            className="ml-1 px-1.5 py-0 text-[12.5px] text-ink"
+            onClick={() =>
+              film.move(scene.id, { starts: better, ends: better + (scene.ends ?? 0) - (scene.starts ?? 0) })
+            }
           >
-            Move it to {clock(scene.better_start)}: steady all through
+            Move it to {clock(better, jump)}: steady all through
           </Button>
         ) : null}
       </td>
-      <td className="py-1 pr-3">
+      <td className="py-1 pr-3 leading-tight max-md:col-span-2 max-md:text-[12.5px] max-md:text-soft">
         {scene.cameras.map((camera) => (
           <div key={camera.setup_id}>
-            <span className="text-soft">{camera.device_name}</span>{" "}
+            {scene.cameras.length > 1 ? <span className="text-soft">{camera.device_name} </span> : null}
             {camera.steady.length
               ? camera.steady
                   .slice(0, 3)
-                  .map((one) => stretch(one, minutes))
+                  .map((one) => stretch(one, minutes, jump))
                   .join("; ")
               : "never in this light"}
           </div>
         ))}
       </td>
     </tr>
+  );
+}
+
+/** From and to, written as on a 24-hour clock; what cannot be meant is said beside them. */
+function Times({ film, scene, day }: Common & { scene: SceneDay }) {
+  const { jump } = day;
+  const stands = {
+    from: scene.starts == null ? "" : clock(scene.starts, jump),
+    to: scene.ends == null ? "" : clock(scene.ends, jump),
+  };
+  const [typed, setTyped] = useState(stands);
+  const [known, setKnown] = useState(stands);
+  // A time that changed elsewhere replaces what stands here; what is being typed does not.
+  if (known.from !== stands.from || known.to !== stands.to) {
+    setKnown(stands);
+    setTyped({
+      from: known.from === stands.from ? typed.from : stands.from,
+      to: known.to === stands.to ? typed.to : stands.to,
+    });
+  }
+  const [odd, setOdd] = useState(false);
+  const refused = film.refused?.scene_id === scene.id ? film.refused : null;
+  const other = refused && Object.keys(refused.fields).length ? null : refused?.words;
+  const problem = odd
+    ? "write a time such as 09:30"
+    : (refused?.fields.starts ?? refused?.fields.ends ?? other);
+  const keep = (next: typeof typed) => {
+    setTyped(next);
+    const [starts, ends] = [minuteOf(next.from, jump), minuteOf(next.to, jump)];
+    if (next.from === "" && next.to === "") film.keep(scene.id, { starts: null, ends: null });
+    else if (starts !== null && ends !== null) {
+      // A scene that ends before noon and before it starts goes on into the next day.
+      const night = ends <= starts && ends < 720 && starts >= 720;
+      setOdd(false);
+      film.keep(scene.id, { starts, ends: night ? ends + 1440 : ends });
+    }
+  };
+  const field = (name: "from" | "to") => (
+    <input
+      aria-label={`${scene.name} ${name}`}
+      aria-invalid={Boolean(problem)}
+      className="w-[3.4rem] rounded-sm border bg-paper px-1 rule"
+      placeholder="–:–"
+      value={typed[name]}
+      onChange={(event) => keep({ ...typed, [name]: event.target.value })}
+      onBlur={() => setOdd(typed[name] !== "" && minuteOf(typed[name], jump) === null)}
+    />
+  );
+  return (
+    <td className="py-1 pr-3 whitespace-nowrap max-md:pr-0">
+      {field("from")} {field("to")}
+      {scene.fixed ? <span className="ml-1 text-[12px] text-soft">fixed</span> : null}
+      {problem ? (
+        <p role="alert" className="text-[12px] whitespace-normal text-signal">
+          {problem}
+        </p>
+      ) : null}
+    </td>
   );
 }

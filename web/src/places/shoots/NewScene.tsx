@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { type Brief, Refused } from "../../api/client";
-import { SCENARIO_START, SCENARIOS } from "../../domain/brief";
+import { type Brief, Refused, type ShootView } from "../../api/client";
+import { SCENARIOS, startOf } from "../../domain/brief";
 import { sentence } from "../../domain/format";
 import { useAddScene, useDevices } from "../../state/queries";
 import { Button } from "../../ui/Button";
@@ -9,13 +9,14 @@ import { ChoiceField, FlagField, TextField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { KitImport } from "./KitImport";
 
-export function NewScene({ shootId, onClose }: { shootId: string; onClose: () => void }) {
+export function NewScene({ shoot, onClose }: { shoot: ShootView; onClose: () => void }) {
   const [name, setName] = useState("");
   const [scenario, setScenario] = useState("motion");
   const [chosen, setChosen] = useState<string[]>([]);
   const devices = useDevices();
-  const add = useAddScene(shootId);
+  const add = useAddScene(shoot.id);
   const go = useNavigate();
+  const underSky = shoot.latitude_deg != null && shoot.longitude_deg != null && shoot.day != null;
   const refused = add.error instanceof Refused ? add.error : null;
   const other = refused?.fields.find((field) => field.path[0] !== "name" && field.path[0] !== "device_ids");
   return (
@@ -31,7 +32,7 @@ export function NewScene({ shootId, onClose }: { shootId: string; onClose: () =>
         onSubmit={(event) => {
           event.preventDefault();
           add.mutate(
-            { name, brief: SCENARIO_START[scenario] as unknown as Brief, device_ids: chosen },
+            { name, brief: startOf(scenario, underSky) as unknown as Brief, device_ids: chosen },
             { onSuccess: (scene) => go(`/scenes/${scene.id}`) },
           );
         }}

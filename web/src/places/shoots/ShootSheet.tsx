@@ -6,6 +6,7 @@ import { Button } from "../../ui/Button";
 import { ChoiceField, TextField } from "../../ui/Field";
 import { Remove } from "../../ui/Remove";
 import { Sheet } from "../../ui/Sheet";
+import { OwnPlaces } from "./OwnPlaces";
 
 export function NewShoot({ onClose }: { onClose: () => void }) {
   const add = useAddShoot();
@@ -14,7 +15,16 @@ export function NewShoot({ onClose }: { onClose: () => void }) {
       title="New shoot"
       about="A name is enough; the rest can follow."
       does="Make it"
-      start={{ name: "", place: "", day: "", school: "", latitude: "", longitude: "", cloud: "2" }}
+      start={{
+        name: "",
+        place: "",
+        day: "",
+        school: "",
+        latitude: "",
+        longitude: "",
+        cloud: "2",
+        travel: "15",
+      }}
       error={add.error}
       busy={add.isPending}
       onSave={(shoot) => add.mutate(shoot, { onSuccess: onClose })}
@@ -39,6 +49,7 @@ export function ChangeShoot({ shoot, onClose }: { shoot: ShootView; onClose: () 
         latitude: String(shoot.latitude_deg ?? ""),
         longitude: String(shoot.longitude_deg ?? ""),
         cloud: String(shoot.cloud_okta),
+        travel: String(shoot.travel_minutes),
       }}
       error={change.error ?? remove.error}
       busy={change.isPending}
@@ -57,6 +68,7 @@ type Typed = {
   latitude: string;
   longitude: string;
   cloud: string;
+  travel: string;
 };
 
 /** What is sent: what is no number goes as it was typed, for the service to say so. */
@@ -70,6 +82,7 @@ function sent(typed: Typed): ShootRequest {
     latitude_deg: number(typed.latitude),
     longitude_deg: number(typed.longitude),
     cloud_okta: number(typed.cloud) ?? 2,
+    travel_minutes: number(typed.travel) ?? 15,
   };
 }
 
@@ -142,6 +155,14 @@ function ShootSheet({
             onType={(cloud) => setTyped({ ...typed, cloud })}
           />
         </div>
+        <OwnPlaces typed={typed} onTake={(place) => setTyped({ ...typed, ...place })} />
+        <TextField
+          label="From one spot of it to another"
+          unit="min"
+          value={typed.travel}
+          problem={refused?.at("travel_minutes")}
+          onType={(travel) => setTyped({ ...typed, travel })}
+        />
         <ChoiceField
           label="School of its scenes"
           value={typed.school}

@@ -89,7 +89,7 @@ function Shoot({ shoot }: { shoot: ShootView }) {
         </Button>
       </footer>
       {changing ? <ChangeShoot shoot={shoot} onClose={() => setChanging(false)} /> : null}
-      {adding ? <NewScene shootId={shoot.id} onClose={() => setAdding(false)} /> : null}
+      {adding ? <NewScene shoot={shoot} onClose={() => setAdding(false)} /> : null}
     </section>
   );
 }

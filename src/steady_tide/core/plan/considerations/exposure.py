@@ -158,7 +158,8 @@ def _swing(block: Block) -> Floats:
 def _flicker(block: Block) -> Floats:
     if not block.situation.light.lamps:
         return np.zeros((1, 1))
-    return np.asarray(residual_ripple(shutter_s=block.aim.shutter_s, mains_hz=block.situation.brief.mains_hz))
+    kept = residual_ripple(shutter_s=block.aim.shutter_s, mains_hz=block.situation.brief.mains_hz)
+    return np.asarray(kept * np.asarray(block.situation.light.ripple))
 
 
 def _flicker_fact(block: Block) -> str:

@@ -1,0 +1,48 @@
+"""How soon the day shows a scene moved along it, and how soon its new set and light are there, in a real browser."""
+
+import statistics
+import sys
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path[:0] = [str(ROOT / "src"), str(ROOT)]
+
+from tests.browser.serving import fresh_demo  # noqa: E402
+
+MOVES = 15
+MOVED = """async name => {
+    const scene = [...document.querySelectorAll('[role=slider]')].find(one => one.getAttribute('aria-label')?.startsWith(name));
+    const status = () => document.querySelector('header [role=status]').textContent;
+    const was = scene.getAttribute('aria-valuenow');
+    const start = performance.now();
+    const until = async test => {
+        while (!test()) {
+            if (performance.now() - start > 10000) throw new Error('nothing moved');
+            await new Promise(requestAnimationFrame);
+        }
+        return performance.now() - start;
+    };
+    scene.dispatchEvent(new KeyboardEvent('keydown', {key: 'ArrowRight', bubbles: true}));
+    const shown = await until(() => scene.getAttribute('aria-valuenow') !== was);
+    await until(() => status() !== 'Everything is kept');
+    return [shown, await until(() => status() === 'Everything is kept')];
+}"""  # noqa: E501
+
+
+def main() -> None:
+    """Print medians by scene."""
+    with fresh_demo() as (browser, address):
+        page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+        page.goto(address)
+        page.get_by_role("link", name="The day").click()
+        page.get_by_role("table", name="Scenes of the day").wait_for()
+        page.wait_for_timeout(1500)
+        print(f"A scene moved along the day by five minutes, {MOVES} moves, ms: shown, and its set and light anew")
+        for name in ("Rafts from above", "Under the rafts", "The pilot gig"):
+            taken = [page.evaluate(MOVED, name) for _ in range(MOVES)]
+            shown, anew = (statistics.median(column) for column in zip(*taken, strict=True))
+            print(f"  {name:<18} shown {shown:4.0f}, anew {anew:5.0f}, slowest {max(one[1] for one in taken):5.0f}")
+
+
+if __name__ == "__main__":
+    main()

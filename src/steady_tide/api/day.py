@@ -1,0 +1,91 @@
+"""The day of a shoot: its light, its scenes along it, weather, readings, a proposed order."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Body
+from pydantic import BaseModel, ConfigDict, Field
+
+from steady_tide.api.context import RowsOf
+from steady_tide.api.problems import RESPONSES
+from steady_tide.core.light.reading import Measured
+from steady_tide.desk.day import Days
+from steady_tide.desk.day_views import DayView, OrderView
+from steady_tide.desk.filming import Filming, FilmingDesk
+
+router = APIRouter(prefix="/api", tags=["day"], responses=RESPONSES)
+
+
+class CloudRequest(BaseModel):
+    """The cloud over a shoot [okta]."""
+
+    model_config = ConfigDict(extra="forbid")
+    cloud_okta: float = Field(ge=0, le=8, allow_inf_nan=False)
+
+
+class ReadingRequest(BaseModel):
+    """Light that was measured: of the open sky, or on the subject of a scene; minutes after local midnight."""
+
+    model_config = ConfigDict(extra="forbid")
+    scene_id: UUID | None = None
+    minute: int = Field(ge=0, le=3000)
+    measured: Measured
+
+
+class SceneTime(BaseModel):
+    """A scene and when it is filmed [minutes after local midnight]."""
+
+    model_config = ConfigDict(extra="forbid")
+    scene_id: UUID
+    starts: int = Field(ge=0, le=3000)
+    ends: int = Field(ge=0, le=3000)
+
+
+class TimesRequest(BaseModel):
+    """Times of several scenes at once."""
+
+    model_config = ConfigDict(extra="forbid")
+    times: Annotated[list[SceneTime], Field(min_length=1, max_length=40)]
+
+
+@router.get("/shoots/{shoot_id}/day")
+def day(rows: RowsOf, shoot_id: UUID) -> DayView:
+    """The light of the day against what each scene's set can hold."""
+    return Days(rows).day(shoot_id)
+
+
+@router.put("/scenes/{scene_id}/filming")
+def film(rows: RowsOf, scene_id: UUID, filming: Annotated[Filming, Body()]) -> DayView:
+    """Change when, where, which way or how deep a scene is filmed; the day anew."""
+    return FilmingDesk(rows).film(scene_id, filming)
+
+
+@router.put("/shoots/{shoot_id}/times")
+def film_all(rows: RowsOf, shoot_id: UUID, wanted: TimesRequest) -> DayView:
+    """Give several scenes their times at once; the day anew."""
+    return FilmingDesk(rows).film_all(shoot_id, [(one.scene_id, one.starts, one.ends) for one in wanted.times])
+
+
+@router.put("/shoots/{shoot_id}/cloud")
+def cloud(rows: RowsOf, shoot_id: UUID, wanted: CloudRequest) -> DayView:
+    """Change the cloud over a shoot; the day anew."""
+    return FilmingDesk(rows).cloud(shoot_id, wanted.cloud_okta)
+
+
+@router.get("/shoots/{shoot_id}/order")
+def order(rows: RowsOf, shoot_id: UUID) -> OrderView:
+    """A better order of the scenes, as a suggestion; nothing is changed."""
+    return FilmingDesk(rows).order(shoot_id)
+
+
+@router.post("/shoots/{shoot_id}/readings", status_code=201)
+def measure(rows: RowsOf, shoot_id: UUID, reading: ReadingRequest) -> DayView:
+    """Keep a reading of the light; the day bent through it."""
+    desk = FilmingDesk(rows)
+    return desk.measure(shoot_id, scene_id=reading.scene_id, minute=reading.minute, measured=reading.measured)
+
+
+@router.delete("/readings/{reading_id}")
+def forget(rows: RowsOf, reading_id: UUID) -> DayView:
+    """Remove a reading; the day without it."""
+    return FilmingDesk(rows).forget(reading_id)

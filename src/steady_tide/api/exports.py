@@ -1,0 +1,80 @@
+"""A day to take along, and files that come in: calendar, table, sheet; dive logs, stills of grey cards."""
+
+from typing import Annotated, Any
+from uuid import UUID
+
+from fastapi import APIRouter, Depends, Query, Request, Response
+from pydantic import BaseModel, ConfigDict, Field
+
+from steady_tide.api.context import RowsOf
+from steady_tide.api.problems import RESPONSES
+from steady_tide.desk.day_views import DayView
+from steady_tide.desk.exports import agenda_of
+from steady_tide.desk.filming import FilmingDesk
+from steady_tide.formats.calendar import day_calendar
+from steady_tide.formats.day_csv import day_to_csv
+from steady_tide.formats.day_sheet import day_pdf
+from steady_tide.formats.dive_log import dive_points
+from steady_tide.media.still import read_card
+
+router = APIRouter(prefix="/api", tags=["exports"], responses=RESPONSES)
+
+BINARY: dict[str, Any] = {
+    "requestBody": {
+        "required": True,
+        "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}},
+    }
+}
+
+
+class DiveLog(BaseModel):
+    """The text of a dive log: UDDF, or CSV of time and depth."""
+
+    model_config = ConfigDict(extra="forbid")
+    text: str = Field(max_length=4_000_000)
+
+
+async def _body(request: Request) -> bytes:
+    return await request.body()
+
+
+def _file(content: str | bytes, media: str, name: str) -> Response:
+    return Response(content, media_type=media, headers={"Content-Disposition": f"attachment; filename={name}"})
+
+
+@router.get("/shoots/{shoot_id}/day.ics", response_class=Response, responses={200: {"content": {"text/calendar": {}}}})
+def calendar(rows: RowsOf, shoot_id: UUID) -> Response:
+    """The day for a calendar: scenes, windows, changes, what to charge."""
+    return _file(day_calendar(agenda_of(rows, shoot_id)), "text/calendar", "day.ics")
+
+
+@router.get("/shoots/{shoot_id}/day.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
+def table(rows: RowsOf, shoot_id: UUID) -> Response:
+    """The day's light as a table."""
+    return _file(day_to_csv(agenda_of(rows, shoot_id)), "text/csv", "day.csv")
+
+
+@router.get(
+    "/shoots/{shoot_id}/day.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}}
+)
+def sheet(rows: RowsOf, shoot_id: UUID) -> Response:
+    """The day on a sheet to print."""
+    return _file(day_pdf(agenda_of(rows, shoot_id)), "application/pdf", "day.pdf")
+
+
+@router.put("/scenes/{scene_id}/dive")
+def dived(rows: RowsOf, scene_id: UUID, log: DiveLog) -> DayView:
+    """Take the depths of a dive log for a scene; the day anew."""
+    return FilmingDesk(rows).dived(scene_id, dive_points(log.text))
+
+
+@router.post("/shoots/{shoot_id}/cards", status_code=201, openapi_extra=BINARY)
+def card(
+    rows: RowsOf,
+    shoot_id: UUID,
+    data: Annotated[bytes, Depends(_body)],
+    minute: Annotated[int, Query(ge=0, le=3000)],
+    scene_id: UUID | None = None,
+) -> DayView:
+    """Take a still of a grey card as a reading; the day bent through it."""
+    return FilmingDesk(rows).measure(shoot_id, scene_id=scene_id, minute=minute, measured=read_card(data))

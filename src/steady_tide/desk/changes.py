@@ -1,0 +1,50 @@
+"""What has to be changed on each camera through a day."""
+
+from collections.abc import Iterable, Sequence
+from uuid import UUID
+
+from steady_tide.core.day.swaps import Course, Station, Swap
+from steady_tide.core.plan.plan import Sketch
+from steady_tide.desk.day_views import SwapView
+from steady_tide.desk.filmed import Filmed
+
+
+def stations_of(scenes: Iterable[Filmed]) -> dict[UUID, list[Station]]:
+    """The timed scenes of each camera in the order they are filmed, by device."""
+    found: dict[UUID, list[Station]] = {}
+    for filmed in scenes:
+        scene, light = filmed.scene, filmed.light
+        if scene.starts is None or scene.ends is None:
+            continue
+        rows = (light.minutes >= scene.starts) & (light.minutes <= scene.ends)
+        for setup, plan in filmed.sets:
+            station = Station(
+                setup=str(setup.id),
+                scene=scene.name,
+                slot=setup.slot,
+                reachable=filmed.brief.reached,
+                minutes=light.minutes[rows],
+                ev100=light.ev100[rows],
+                swappable=plan.swappable,
+            )
+            found.setdefault(setup.device_id, []).append(station)
+    return {device: sorted(stations, key=lambda one: float(one.minutes[0])) for device, stations in found.items()}
+
+
+def swap_views(scenes: Sequence[Filmed], courses: Iterable[Course]) -> list[SwapView]:
+    """The changes of every camera through the day, in order of time."""
+    where = {str(setup.id): (filmed, plan) for filmed in scenes for setup, plan in filmed.sets}
+    swaps = [swap for course in courses for swap in course.swaps]
+    return [_swap_view(swap, *where[swap.setup]) for swap in sorted(swaps, key=lambda one: one.minute)]
+
+
+def _swap_view(swap: Swap, filmed: Filmed, plan: Sketch) -> SwapView:
+    water = filmed.brief.water
+    return SwapView(
+        setup_id=UUID(swap.setup),
+        scene_id=filmed.scene.id,
+        scene_name=filmed.scene.name,
+        device_name=plan.device_name,
+        depth_m=water.middle_m if water is not None and swap.while_filming else None,
+        **swap.model_dump(exclude={"setup", "scene"}),
+    )

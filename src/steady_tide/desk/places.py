@@ -1,0 +1,52 @@
+"""An account's own list of places: no map service is asked."""
+
+from uuid import UUID
+
+from steady_tide.core.light.almanac import Place
+from steady_tide.desk.skies import zone_of
+from steady_tide.desk.views import View
+from steady_tide.store.errors import Taken
+from steady_tide.store.owned import Rows
+from steady_tide.store.tables import PlaceRow
+
+
+class PlaceView(View):
+    """A place by name, with its time zone."""
+
+    id: UUID
+    name: str
+    latitude_deg: float
+    longitude_deg: float
+    zone: str
+
+
+class Places:
+    """One account's places."""
+
+    def __init__(self, rows: Rows) -> None:
+        self.rows = rows
+
+    def all(self) -> list[PlaceView]:
+        """Every place, by name."""
+        return [_view(row) for row in self.rows.all(self.rows.query(PlaceRow).order_by(PlaceRow.name))]
+
+    def add(self, *, name: str, latitude_deg: float, longitude_deg: float) -> PlaceView:
+        """Keep a place. Raises Taken where the name stands for another already."""
+        if any(one.name == name for one in self.all()):
+            raise Taken(f"{name} is on your list already; give it another name, or remove that one")
+        row = PlaceRow(name=name, latitude_deg=latitude_deg, longitude_deg=longitude_deg)
+        return _view(self.rows.add(row))
+
+    def delete(self, place_id: UUID) -> None:
+        """Take a place off the list; shoots keep where they are."""
+        self.rows.delete(self.rows.get(PlaceRow, place_id))
+
+
+def _view(row: PlaceRow) -> PlaceView:
+    return PlaceView(
+        id=row.id,
+        name=row.name,
+        latitude_deg=row.latitude_deg,
+        longitude_deg=row.longitude_deg,
+        zone=zone_of(Place(row.latitude_deg, row.longitude_deg)),
+    )

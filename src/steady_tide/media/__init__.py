@@ -1,0 +1,1 @@
+"""Stills and clips: decoded in a process of their own, since files are strangers'."""

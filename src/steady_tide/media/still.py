@@ -1,0 +1,55 @@
+"""A still of a grey card: its exposure from EXIF, the level of its middle. Read in a process with limits."""
+
+import json
+import subprocess
+import sys
+from fractions import Fraction
+from typing import Any, Final, NoReturn
+
+from pydantic import ValidationError
+
+from steady_tide.core.document import problems_of
+from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.light.reading import CardReading
+
+LARGEST_BYTES: Final = 40_000_000
+SECONDS: Final = 20
+REASONS: Final = {
+    "no image": "this is no picture that can be read; a JPEG straight from the camera is best",
+    "too large": "this picture has more than 120 million pixels",
+    "no exif": "this picture does not say its ISO, aperture and shutter; take the file as the camera wrote it",
+    "clipped": "the middle of the picture is blown out; expose the card darker",
+    "black": "the middle of the picture is black; expose the card brighter",
+}
+
+
+def read_card(data: bytes) -> CardReading:
+    """The reading in a still whose middle is filled by a grey card. Raises BadInput in words.
+
+    The picture is decoded by another process with bounds on memory and time.
+    """
+    if len(data) > LARGEST_BYTES:
+        _refuse(f"a still has at most {LARGEST_BYTES // 1_000_000} MB")
+    command = [sys.executable, "-m", "steady_tide.media.still_process"]
+    try:
+        done = subprocess.run(command, input=data, capture_output=True, timeout=SECONDS, check=False)
+        found: dict[str, Any] = json.loads(done.stdout) if done.returncode == 0 else {"refused": "no image"}
+    except (subprocess.TimeoutExpired, ValueError):
+        found = {"refused": "no image"}
+    if "refused" in found:
+        _refuse(REASONS.get(found["refused"], REASONS["no image"]))
+    try:
+        return CardReading(
+            iso=found["iso"],
+            f_number=found["f_number"],
+            shutter_s=Fraction(*found["shutter_s"]),
+            card_level=found["card_level"],
+        )
+    except (ValidationError, ZeroDivisionError) as error:
+        problems = problems_of(error.errors(), found) if isinstance(error, ValidationError) else []
+        first = problems[0].message if problems else "its shutter is no time"
+        _refuse(f"what the picture says of its exposure cannot be: {first}")
+
+
+def _refuse(message: str) -> NoReturn:
+    raise BadInput([Problem(("file",), message)])

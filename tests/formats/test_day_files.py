@@ -1,0 +1,128 @@
+"""A day taken along: calendar, table and sheet, read back by other programs' rules."""
+
+import csv
+import io
+from datetime import UTC, date, datetime, timedelta
+from typing import Any
+from zoneinfo import ZoneInfo
+
+import pytest
+from icalendar import Calendar
+
+from steady_tide.formats.agenda import Agenda, AgendaCamera, AgendaRow, AgendaScene, AgendaSwap
+from steady_tide.formats.calendar import day_calendar
+from steady_tide.formats.day_csv import SKY_COLUMNS, day_to_csv
+from steady_tide.formats.day_sheet import day_html, day_pdf, tide_of
+
+OSLO = ZoneInfo("Europe/Oslo")
+MIDNIGHT = datetime(2026, 9, 19, tzinfo=OSLO)
+
+
+def at(minute: int) -> datetime:
+    return MIDNIGHT + timedelta(minutes=minute)
+
+
+def scene(**changes: Any) -> AgendaScene:
+    camera = AgendaCamera("Skarv A4", "4K · 25 fps", 2.0, 8.0, [(at(0), at(650))], ["Tripod", "ND 8"])
+    facts: dict[str, Any] = {
+        "key": "s1",
+        "name": "Quay, early",
+        "spot": "quay",
+        "span": (at(600), at(700)),
+        "verdict": "From 10:50 too bright.",
+        "steady": False,
+        "told": ["Side light, 20° high."],
+        "cameras": [camera],
+        "cautions": ["Mind the edge."],
+        "levels": [5.0 + index / 20 for index in range(145)],
+    }
+    return AgendaScene(**{**facts, **changes})
+
+
+def agenda(**changes: Any) -> Agenda:
+    rows = [AgendaRow(at(10 * index), 3.0 + index / 20, 0.6, 10.0, 120.0, -5.0) for index in range(145)]
+    swap = AgendaSwap(
+        "w1", at(650), at(640), "Skarv A4: bare lens instead of ND 8", "while filming Quay", "1.0 stops too dark", True
+    )
+    facts: dict[str, Any] = {
+        "key": "d1", "name": "A day; out, maybe", "place": "Hallin Sound", "zone": "Europe/Oslo",
+        "day": date(2026, 9, 19),
+        "made_at": datetime(2026, 9, 1, tzinfo=UTC), "sky": ["sunrise 07:11"], "rows": rows, "scenes": [scene()],
+        "swaps": [swap], "begin": ["ND 8 on Skarv A4"], "charge": ["Charge 2 × A4 cell"],
+    }  # fmt: skip
+    return Agenda(**{**facts, **changes})
+
+
+def test_the_calendar_holds_scenes_windows_changes_and_the_evening_before() -> None:
+    calendar = Calendar.from_ical(day_calendar(agenda()))
+    events = {str(event["uid"]): event for event in calendar.walk("VEVENT")}
+    assert set(events) == {"s1@steady-tide", "s1-steady-0@steady-tide", "w1@steady-tide", "d1-charge@steady-tide"}
+    filmed = events["s1@steady-tide"]
+    assert filmed["dtstart"].dt == at(600).astimezone(UTC) and filmed["dtend"].dt == at(700).astimezone(UTC)
+    assert "Bring: Tripod, ND 8" in filmed["description"] and "Mind the edge." in filmed["description"]
+    assert events["s1-steady-0@steady-tide"]["dtend"].dt == at(650).astimezone(UTC)
+    assert "From 10:40 on. If it is skipped: 1.0 stops too dark" in events["w1@steady-tide"]["description"]
+    evening = events["d1-charge@steady-tide"]["dtstart"].dt.astimezone(OSLO)
+    assert (evening.date(), evening.hour) == (date(2026, 9, 18), 20)
+    assert len(calendar.walk("VALARM")) == 3
+
+
+def test_a_second_import_replaces_the_first() -> None:
+    first, second = (Calendar.from_ical(day_calendar(agenda())) for _ in range(2))
+    assert [str(e["uid"]) for e in first.walk("VEVENT")] == [str(e["uid"]) for e in second.walk("VEVENT")]
+
+
+def test_a_day_without_scenes_is_a_calendar_too() -> None:
+    empty = agenda(scenes=[], swaps=[], charge=[])
+    assert Calendar.from_ical(day_calendar(empty)).walk("VEVENT") == []
+
+
+def test_a_window_that_holds_the_whole_scene_is_not_said_again() -> None:
+    camera = AgendaCamera("A4", "4K", 2.0, 8.0, [(at(0), at(1440))], [])
+    calendar = Calendar.from_ical(day_calendar(agenda(scenes=[scene(cameras=[camera])])))
+    assert not any("steady" in str(event["uid"]).split("@")[0] for event in calendar.walk("VEVENT"))
+
+
+def test_the_table_has_a_row_a_step_and_a_column_a_scene() -> None:
+    rows = list(csv.reader(io.StringIO(day_to_csv(agenda()))))
+    assert rows[0] == [*SKY_COLUMNS, "Quay, early ev100"] and len(rows) == 146
+    assert rows[61][0] == "2026-09-19T10:00+02:00" and float(rows[61][-1]) == pytest.approx(8.0)
+
+
+def test_no_name_is_taken_for_a_formula() -> None:
+    rows = list(csv.reader(io.StringIO(day_to_csv(agenda(scenes=[scene(name="=SUM(A1)")])))))
+    assert rows[0][-1] == "'=SUM(A1) ev100"
+
+
+def test_what_was_typed_is_escaped_on_the_sheet() -> None:
+    html = day_html(agenda(name="<script>x</script>", scenes=[scene(name='<img src="http://192.0.2.1/x.png">')]))
+    assert "<script>" not in html and "<img" not in html and "&lt;script&gt;" in html
+
+
+def test_the_sheet_says_all_of_it() -> None:
+    html = day_html(agenda())
+    for words in (
+        "10:00 to 11:40",
+        "Quay, early",
+        "From 10:50",
+        "bare lens instead of ND 8",
+        "Charge 2 × A4 cell",
+        "Mind",
+    ):
+        assert words in html
+    assert "No scene has a time yet" in day_html(agenda(scenes=[]))
+
+
+def test_the_sheet_is_a_pdf() -> None:
+    data = day_pdf(agenda())
+    assert data.startswith(b"%PDF-") and data.rstrip().endswith(b"%%EOF") and len(data) > 10_000
+    assert b"Archivo" in data or len(data) > 20_000, "the shipped font is in it"
+
+
+def test_the_diagram_of_the_sheet_lies_in_its_plot() -> None:
+    drawn = tide_of(agenda())
+    (one,) = drawn["scenes"]
+    assert 0 < one["x"] < drawn["width"] and one["light"].startswith("M")
+    top, height = one["marks"][0]
+    assert top >= 0 and top + height <= drawn["height"]
+    assert [text for _, text in drawn["hours"]][:2] == ["00:00", "03:00"]

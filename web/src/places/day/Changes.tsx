@@ -1,0 +1,64 @@
+import type { DayView } from "../../api/client";
+import { clock, handled } from "../../domain/day";
+import { REACH_WORDS, SWAP_WORDS } from "../../domain/swaps";
+
+/** The changes of the day, as in a tide table: when at the latest, from when on, what, and if it is skipped. */
+export function Changes({ day }: { day: DayView }) {
+  const begins = day.swaps.filter((one) => one.kind === "start" && one.after !== "bare lens");
+  const swaps = handled(day.swaps);
+  return (
+    <div className="overflow-x-auto border rule bg-paper px-3 py-2 text-[13px]">
+      {begins.length ? (
+        <p className="mb-1">
+          Begin with{" "}
+          {begins.map((one) => `${one.after} on ${one.device_name} for ${one.scene_name}`).join("; ")}.
+        </p>
+      ) : null}
+      {swaps.length === 0 ? (
+        <p className="text-soft">Nothing has to be changed on any camera once its day has begun.</p>
+      ) : (
+        <table className="w-full" aria-label="Changes of the day">
+          <thead>
+            <tr className="border-b-2 border-ink text-left text-[12.5px] text-soft">
+              <th className="py-1 pr-3 font-normal">Latest</th>
+              <th className="pr-3 font-normal">From</th>
+              <th className="pr-3 font-normal">Camera</th>
+              <th className="pr-3 font-normal">Change</th>
+              <th className="pr-3 font-normal">Where</th>
+              <th className="pr-3 font-normal">If it is skipped</th>
+            </tr>
+          </thead>
+          <tbody>
+            {swaps.map((one) => (
+              <tr
+                key={`${one.setup_id} ${one.kind} ${one.minute}`}
+                className="border-b border-hair/60 align-baseline"
+              >
+                <td className="py-1 pr-3 font-title text-[17px] font-semibold">
+                  {clock(one.minute, day.jump)}
+                </td>
+                <td className="pr-3 text-soft">{clock(one.earliest, day.jump)}</td>
+                <td className="pr-3 leading-tight">{one.device_name}</td>
+                <td className="pr-3 leading-tight">
+                  <span className="text-soft">{SWAP_WORDS[one.kind]}</span>{" "}
+                  <span className="font-semibold">{one.after}</span>{" "}
+                  <span className="text-soft">instead of {one.before}</span>
+                </td>
+                <td className="pr-3 leading-tight">
+                  {one.while_filming
+                    ? `while filming ${one.scene_name}${one.depth_m ? `, about ${one.depth_m.toFixed(0)} m down` : ""}: ${REACH_WORDS[one.reachable]}`
+                    : `before ${one.scene_name}`}
+                </td>
+                <td className={one.kind === "preset" ? "text-soft" : ""}>{one.skipped}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <p className="mt-1 text-[12px] text-soft">
+        The fewest changes of filter and ISO that keep most of every scene within its marks; how well a camera
+        can be reached is said with each scene. Weights between a swap ashore and one in motion are assumed.
+      </p>
+    </div>
+  );
+}

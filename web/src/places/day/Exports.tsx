@@ -1,0 +1,23 @@
+const FILES = [
+  { ending: "pdf", name: "Day sheet", about: "to print" },
+  { ending: "ics", name: "Calendar", about: "windows, changes, charging" },
+  { ending: "csv", name: "Table", about: "the light minute by minute" },
+];
+
+/** The day to take along: printed, in the calendar, as a table. */
+export function Exports({ shootId }: { shootId: string }) {
+  return (
+    <nav aria-label="Take the day along" className="ml-auto flex gap-3 text-[13px]">
+      {FILES.map((file) => (
+        <a
+          key={file.ending}
+          href={`/api/shoots/${shootId}/day.${file.ending}`}
+          title={file.about}
+          className="text-soft underline hover:text-ink"
+        >
+          {file.name}
+        </a>
+      ))}
+    </nav>
+  );
+}

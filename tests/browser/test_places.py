@@ -4,7 +4,7 @@ import re
 from uuid import uuid4
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from steady_tide.settings import PROJECT
 
@@ -282,6 +282,28 @@ def test_a_scene_is_renamed_and_deleted_only_when_meant(page: Page, demo: str) -
     page.get_by_role("button", name="Delete this scene for good").click()
     expect(page.get_by_role("heading", name="Shoots")).to_be_visible()
     expect(page.get_by_text("The other jar")).to_have_count(0)
+
+
+def test_nothing_is_asked_about_a_scene_while_it_is_being_deleted(page: Page, demo: str) -> None:
+    def answer_late(route: Route) -> None:
+        if route.request.method != "DELETE":
+            route.continue_()
+            return
+        answer = route.fetch()
+        page.wait_for_timeout(1500)
+        route.fulfill(response=answer)
+
+    page.goto(demo)
+    page.route("**/api/scenes/*", answer_late)
+    page.get_by_role("link", name="The smoked jar").click()
+    page.get_by_role("button", name="Rename or delete").click()
+    page.get_by_label("Name", exact=True).fill("The other jar")
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_role("heading", name="The other jar")).to_be_visible()
+    page.get_by_role("button", name="Rename or delete").click()
+    page.get_by_role("button", name="Delete this scene").click()
+    page.get_by_role("button", name="Delete this scene for good").click()
+    expect(page.get_by_role("heading", name="Shoots")).to_be_visible()
 
 
 def test_a_shoot_changes_its_day(page: Page, demo: str) -> None:

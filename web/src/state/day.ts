@@ -14,7 +14,8 @@ const dayKey = (shoot_id: string) => ["day", shoot_id];
 export function useDay(shoot_id: string) {
   return useQuery({
     queryKey: dayKey(shoot_id),
-    queryFn: () => got(api.GET("/api/shoots/{shoot_id}/day", { params: { path: { shoot_id } } })),
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/shoots/{shoot_id}/day", { params: { path: { shoot_id } }, signal })),
   });
 }
 

@@ -40,7 +40,8 @@ export function useFromTemplate() {
 export function useDialled(device_id: string) {
   return useQuery({
     queryKey: ["dialled", device_id],
-    queryFn: () => got(api.GET("/api/kit/devices/{device_id}/dialled", { params: { path: { device_id } } })),
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/kit/devices/{device_id}/dialled", { params: { path: { device_id } }, signal })),
   });
 }
 
@@ -60,15 +61,16 @@ export function useSceneBag(setup_id: string | null) {
   return useQuery({
     queryKey: ["scene-bag", setup_id],
     enabled: setup_id !== null,
-    queryFn: () =>
-      got(api.GET("/api/setups/{setup_id}/bag", { params: { path: { setup_id: setup_id ?? "" } } })),
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/setups/{setup_id}/bag", { params: { path: { setup_id: setup_id ?? "" } }, signal })),
   });
 }
 
 export function useDevice(device_id: string) {
   return useQuery({
     queryKey: ["device", device_id],
-    queryFn: () => got(api.GET("/api/kit/devices/{device_id}", { params: { path: { device_id } } })),
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/kit/devices/{device_id}", { params: { path: { device_id } }, signal })),
   });
 }
 
@@ -76,10 +78,11 @@ export function useStrengths(device_id: string | null) {
   return useQuery({
     queryKey: ["strengths", device_id],
     enabled: device_id !== null,
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       got(
         api.GET("/api/kit/devices/{device_id}/strengths", {
           params: { path: { device_id: device_id ?? "" } },
+          signal,
         }),
       ),
   });
@@ -88,7 +91,8 @@ export function useStrengths(device_id: string | null) {
 export function useWarnings(device_id: string) {
   return useQuery({
     queryKey: ["warnings", device_id],
-    queryFn: () => got(api.GET("/api/kit/devices/{device_id}/warnings", { params: { path: { device_id } } })),
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/kit/devices/{device_id}/warnings", { params: { path: { device_id } }, signal })),
   });
 }
 

@@ -1,8 +1,15 @@
 /** Server state: one cache, read by key. Nothing of it is kept anywhere else. */
 
-import { QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  QueryClient,
+  useIsMutating,
+  useMutation,
+  useMutationState,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import type { CardView, Kit, SceneRequest } from "../api/client";
-import { api, got, Refused, type SceneView, type ShootRequest } from "../api/client";
+import { api, got, Refused, type SceneView, type ShootRequest, type ShootView } from "../api/client";
 
 export const client = new QueryClient({
   defaultOptions: {
@@ -20,6 +27,7 @@ export const KEYS = {
   shoots: ["shoots"] as const,
   scene: (id: string) => ["scene", id] as const,
   card: (id: string) => ["card", id] as const,
+  asked: ["asked"] as const,
 };
 
 export function useSession() {
@@ -77,13 +85,39 @@ export function useChangeShoot(shoot_id: string) {
   });
 }
 
-export function useDeleteScene() {
+/** Delete a scene. What is being asked about it is called off first, and its place is left with it. */
+export function useDeleteScene(scene_id: string) {
   const cache = useQueryClient();
   return useMutation({
-    mutationFn: (scene_id: string) =>
-      got(api.DELETE("/api/scenes/{scene_id}", { params: { path: { scene_id } } })),
-    onSuccess: () => cache.invalidateQueries({ queryKey: KEYS.shoots }),
+    mutationKey: [...KEYS.scene(scene_id), "delete"],
+    mutationFn: () => got(api.DELETE("/api/scenes/{scene_id}", { params: { path: { scene_id } } })),
+    onMutate: () => callOff(cache),
+    onSuccess: () => {
+      cache.setQueryData<ShootView[]>(KEYS.shoots, (shoots) =>
+        shoots?.map((shoot) => ({ ...shoot, scenes: shoot.scenes.filter((one) => one.id !== scene_id) })),
+      );
+      cache.invalidateQueries({ queryKey: KEYS.shoots });
+    },
   });
+}
+
+/** Whether a scene has just been deleted. */
+export function useGone(scene_id: string): boolean {
+  const states = useMutationState({
+    filters: { mutationKey: [...KEYS.scene(scene_id), "delete"] },
+    select: (mutation) => mutation.state.status,
+  });
+  return states.includes("success");
+}
+
+/** Whether something is being done to a scene, so that no set is asked about just now. */
+export function useActing(): boolean {
+  return useIsMutating({ mutationKey: ["scene"] }) > 0;
+}
+
+/** Call off the questions about sets: what is being done may take the set away that they ask about. */
+async function callOff(cache: QueryClient): Promise<void> {
+  await cache.cancelQueries({ queryKey: KEYS.asked });
 }
 
 /** A device document by itself is a kit of one camera. */
@@ -134,7 +168,8 @@ export function useAddScene(shoot_id: string) {
 export function useScene(scene_id: string) {
   return useQuery({
     queryKey: KEYS.scene(scene_id),
-    queryFn: () => got(api.GET("/api/scenes/{scene_id}", { params: { path: { scene_id } } })),
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/scenes/{scene_id}", { params: { path: { scene_id } }, signal })),
   });
 }
 
@@ -142,7 +177,9 @@ export function useScene(scene_id: string) {
 export function useSceneAct<Given>(scene_id: string, act: (given: Given) => Promise<SceneView>) {
   const cache = useQueryClient();
   return useMutation({
+    mutationKey: [...KEYS.scene(scene_id), "act"],
     mutationFn: act,
+    onMutate: () => callOff(cache),
     scope: { id: scene_id },
     onSuccess: (scene) => {
       cache.setQueryData(KEYS.scene(scene_id), scene);
@@ -155,7 +192,8 @@ export function useSceneAct<Given>(scene_id: string, act: (given: Given) => Prom
 export function useCard(setup_id: string) {
   return useQuery({
     queryKey: KEYS.card(setup_id),
-    queryFn: () => got(api.GET("/api/setups/{setup_id}/card", { params: { path: { setup_id } } })),
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/setups/{setup_id}/card", { params: { path: { setup_id } }, signal })),
     staleTime: 0,
   });
 }

@@ -3,7 +3,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got, type Stance } from "../api/client";
 import { refreshKit } from "./kit";
-import { KEYS } from "./queries";
+import { KEYS, useActing } from "./queries";
 
 export function useSchools() {
   return useQuery({ queryKey: ["schools"], queryFn: () => got(api.GET("/api/schools")) });
@@ -53,13 +53,15 @@ export function useWeigh() {
 
 /** What one more pin would change; asked when a value is looked at. */
 export function useWhatIf(setup_id: string, setting: string, value: string | number | null, made: string) {
+  const acting = useActing();
   return useQuery({
-    queryKey: ["what-if", setup_id, setting, value, made],
-    enabled: value !== null,
+    queryKey: [...KEYS.asked, "what-if", setup_id, setting, value, made],
+    enabled: !acting && value !== null,
     staleTime: Number.POSITIVE_INFINITY,
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       got(
         api.POST("/api/setups/{setup_id}/what-if", {
+          signal,
           params: { path: { setup_id } },
           body: { setting, value: value ?? "" },
         }),
@@ -67,10 +69,13 @@ export function useWhatIf(setup_id: string, setting: string, value: string | num
   });
 }
 
-export function useHangsOn(setup_id: string, made: string) {
+export function useHangsOn(setup_id: string, made: string, wanted: boolean) {
+  const acting = useActing();
   return useQuery({
-    queryKey: ["hangs-on", setup_id, made],
-    queryFn: () => got(api.GET("/api/setups/{setup_id}/hangs-on", { params: { path: { setup_id } } })),
+    queryKey: [...KEYS.asked, "hangs-on", setup_id, made],
+    enabled: wanted && !acting,
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/setups/{setup_id}/hangs-on", { params: { path: { setup_id } }, signal })),
   });
 }
 
@@ -90,7 +95,8 @@ export function usePresets(shoot_id: string, wanted: boolean) {
   return useQuery({
     queryKey: ["presets", shoot_id],
     enabled: wanted,
-    queryFn: () => got(api.GET("/api/shoots/{shoot_id}/presets", { params: { path: { shoot_id } } })),
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/shoots/{shoot_id}/presets", { params: { path: { shoot_id } }, signal })),
   });
 }
 

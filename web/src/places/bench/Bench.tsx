@@ -5,7 +5,7 @@ import { Refused } from "../../api/client";
 import { type Perform, redo, undo } from "../../state/acts";
 import { useBriefDraft } from "../../state/draft";
 import { useKeys } from "../../state/keys";
-import { useScene, useSceneAct } from "../../state/queries";
+import { useGone, useScene, useSceneAct } from "../../state/queries";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";
 import { BriefPanel } from "./BriefPanel";
@@ -34,6 +34,7 @@ function OpenScene({ scene }: { scene: SceneView }) {
   const [search, setSearch] = useSearchParams();
   const [problem, setProblem] = useState("");
   const draft = useBriefDraft(scene);
+  const gone = useGone(scene.id);
   const go = useNavigate();
   const at = Math.max(
     scene.setups.findIndex((setup) => setup.id === search.get("camera")),
@@ -84,7 +85,7 @@ function OpenScene({ scene }: { scene: SceneView }) {
               <LightTable plan={outcome} />
               <Ledger plan={outcome} />
               <Figures plan={outcome} />
-              <HangsOn setupId={setup.id} made={`${scene.revision} ${setup.held.key}`} />
+              <HangsOn setupId={setup.id} made={`${scene.revision} ${setup.held.key}`} wanted={!gone} />
             </>
           ) : (
             <p className="text-soft">The tide diagram returns as soon as there is a set that can be had.</p>

@@ -14,8 +14,8 @@ function useRested(value: string): string {
 }
 
 /** Which inputs would turn the plan, so that one knows what to measure first. */
-export function HangsOn({ setupId, made }: { setupId: string; made: string }) {
-  const found = useHangsOn(setupId, useRested(made));
+export function HangsOn({ setupId, made, wanted }: { setupId: string; made: string; wanted: boolean }) {
+  const found = useHangsOn(setupId, useRested(made), wanted);
   return (
     <section aria-label="What it hangs on" className="mt-3">
       <h3 className="border-b rule text-[15px] font-semibold">What it hangs on</h3>

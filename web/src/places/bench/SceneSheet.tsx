@@ -12,7 +12,7 @@ import { Sheet } from "../../ui/Sheet";
 export function SceneSheet({ scene, onClose }: { scene: SceneView; onClose: () => void }) {
   const [name, setName] = useState(scene.name);
   const rename = useSceneAct(scene.id, (text: string) => renameScene(scene.id, text));
-  const remove = useDeleteScene();
+  const remove = useDeleteScene(scene.id);
   const go = useNavigate();
   const error = rename.error ?? remove.error;
   const refused = error instanceof Refused ? error : null;
@@ -36,7 +36,7 @@ export function SceneSheet({ scene, onClose }: { scene: SceneView; onClose: () =
           <Button look="strong" type="submit" disabled={rename.isPending}>
             Keep it
           </Button>
-          <Remove what="this scene" onRemove={() => remove.mutate(scene.id, { onSuccess: () => go("/") })} />
+          <Remove what="this scene" onRemove={() => remove.mutate(undefined, { onSuccess: () => go("/") })} />
         </div>
       </form>
     </Sheet>

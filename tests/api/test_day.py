@@ -286,7 +286,7 @@ def test_a_grey_card_is_read_from_its_still(creator: TestClient) -> None:
     shoot, (gig,) = sky_day(creator, OPEN, times=((700, 760),))
     where = f"/api/shoots/{shoot}/cards?minute=730&scene_id={gig}"
     day = creator.post(where, content=a_still(0.18)).json()
-    assert day["readings"][0]["how"] == "grey-card" and day["readings"][0]["scene_name"] == "A scene"
+    assert day["readings"][0]["measured"]["how"] == "grey-card" and day["readings"][0]["scene_name"] == "A scene"
     assert day["scenes"][0]["curve"][73] == pytest.approx(9.97, abs=0.06)
     bad = creator.post(where, content=b"not a picture")
     assert bad.status_code == 422 and bad.json()["errors"][0]["path"] == ["file"]

@@ -12,11 +12,12 @@ from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.plan.block import blocks
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
+from steady_tide.core.plan.costs import QUANTUM, meeting_points
 from steady_tide.core.plan.plan import Conflict, Plan
-from steady_tide.core.plan.planner import plan_scene, sketch_scene
-from steady_tide.core.plan.search import QUANTUM, Landscape, meeting_points
+from steady_tide.core.plan.planner import plan_scene
+from steady_tide.core.plan.search import Landscape
 from steady_tide.core.plan.situation import Situation
-from steady_tide.core.plan.stance import SCHOOL_BY_KEY, SCHOOLS, Stance
+from steady_tide.core.plan.stance import SCHOOLS, Stance
 from tests.situations import A4, BUILT_IN, KIT, MANUAL, SCENES, brief, decision, outcome, planned
 
 LANDSIDE = ["The pilot gig", "The smoked jar", "Lantern market"]
@@ -79,8 +80,8 @@ def test_the_search_finds_the_minimum_that_brute_force_finds() -> None:
     best = np.inf
     for index in landscape.profiles_allowed():
         recordings = landscape.recording_cost
-        for costs in landscape._block_costs(index):
-            whole = costs.frame[:, None] + costs.exposure[None, :] + costs.both[:, costs.kin]
+        for costs in landscape.block_costs(index):
+            whole = costs.frame[:, None] + costs.exposure[None, :] + costs.both[:, costs.meeting.kin]
             for row, frame in enumerate(costs.rows):
                 fitting = (landscape.recordings.mode == landscape.frames.mode[frame]) & landscape.recordable(index)
                 total = whole[row].min() + recordings[fitting].min() + landscape.finish_cost(index)
@@ -245,7 +246,7 @@ def test_what_is_priced_once_for_all_rates_is_what_each_rate_would_pay(scene: st
     landscape = Landscape(Situation(brief(scene), Stance(), A4, tuple(KIT.bag)), {})
     situation = landscape.situation_for(0)
     parts = blocks(situation, landscape.tables, landscape.frames, landscape.exposures)
-    for costs, (_, columns, block) in zip(landscape._block_costs(0), parts, strict=True):
+    for costs, (_, columns, block) in zip(landscape.block_costs(0), parts, strict=True):
         for one in BLOCK_CONSIDERATIONS:
             if one.scope == "exposure":
                 alone = np.broadcast_to(one.price(block), (1, len(columns)))[0]
@@ -254,25 +255,3 @@ def test_what_is_priced_once_for_all_rates_is_what_each_rate_would_pay(scene: st
                 np.testing.assert_allclose(found, alone[[*some, -1]], atol=1e-9, err_msg=one.key)
         every = [one.price(block) for one in BLOCK_CONSIDERATIONS if one.scope == "exposure"]
         np.testing.assert_allclose(costs.exposure, sum(np.broadcast_to(e, (1, len(columns)))[0] for e in every))
-
-
-@pytest.mark.parametrize("name", sorted(SCENES))
-def test_a_sketch_is_the_plan_without_its_reasons(name: str) -> None:
-    for device in KIT.devices:
-        for school in ("even-keel", "one-chance"):
-            wanted: dict[str, Any] = {"stance": SCHOOL_BY_KEY[school].stance, "bag": KIT.bag}
-            try:
-                whole = plan_scene(brief(name), device, **wanted)
-            except BadInput:
-                with pytest.raises(BadInput):
-                    sketch_scene(brief(name), device, **wanted)
-                continue
-            assert isinstance(whole, Plan)
-            assert sketch_scene(brief(name), device, **wanted) == whole.sketch
-
-
-def test_a_sketch_of_wishes_in_conflict_is_the_conflict() -> None:
-    pins = {"resolution": "4K", "frame_rate": "120", "stabilisation": "strong"}
-    wanted: dict[str, Any] = {"stance": SCHOOL_BY_KEY["even-keel"].stance, "bag": KIT.bag, "pins": pins}
-    gig = brief("The pilot gig")
-    assert sketch_scene(gig, A4, **wanted) == plan_scene(gig, A4, **wanted)

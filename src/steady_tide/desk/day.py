@@ -32,7 +32,7 @@ from steady_tide.desk.day_views import CameraDay, DayView, Jump, ReadingView, Sc
 from steady_tide.desk.filmed import Filmed
 from steady_tide.desk.history import History
 from steady_tide.desk.planning import Planner
-from steady_tide.desk.skies import day_over, place_of, reading_told
+from steady_tide.desk.skies import day_over, measured_of, place_of, reading_told
 from steady_tide.desk.views import Refusal
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
@@ -220,7 +220,7 @@ class Days:
                     scene_id=row.scene_id,
                     scene_name=filmed.scene.name if filmed else None,
                     minute=row.minute,
-                    how=row.measured["how"],
+                    measured=measured_of(row),
                     words=told.words,
                     ev100=round(told.ev100, 2),
                     uncertainty_stops=told.uncertainty_stops,

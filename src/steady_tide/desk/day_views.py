@@ -9,6 +9,7 @@ from steady_tide.core.day.swaps import SwapKind
 from steady_tide.core.day.timeline import Leaving, Window
 from steady_tide.core.light.almanac import SkyEvent
 from steady_tide.core.light.daylight import Ground
+from steady_tide.core.light.reading import Measured
 from steady_tide.core.light.underwater import UnderWater
 from steady_tide.core.plan.brief import Aim, DivePoint, Reachable
 from steady_tide.desk.views import View
@@ -95,13 +96,16 @@ class SwapView(View):
 
 
 class ReadingView(View):
-    """Light that was measured: of the open sky, or on a scene's subject; how far it lies from the model [stops]."""
+    """Light that was measured: of the open sky, or on a scene's subject; how far it lies from the model [stops].
+
+    measured: as it was kept, so that a reading that was removed can be put back.
+    """
 
     id: UUID
     scene_id: UUID | None
     scene_name: str | None
     minute: int
-    how: str
+    measured: Measured
     words: str
     ev100: float
     uncertainty_stops: float

@@ -48,9 +48,14 @@ def place_of(shoot: ShootRow) -> Place | None:
     return Place(shoot.latitude_deg, shoot.longitude_deg)
 
 
+def measured_of(row: ReadingRow) -> Measured:
+    """A stored reading as it was measured."""
+    return _measured.validate_python(row.measured)
+
+
 def reading_told(row: ReadingRow) -> Told:
     """What a stored reading says."""
-    return told(_measured.validate_python(row.measured))
+    return told(measured_of(row))
 
 
 class Lit(NamedTuple):

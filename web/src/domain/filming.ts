@@ -1,13 +1,13 @@
 /** Changes of a scene on its day: how they show before they are answered, and what they take the place of. Pure. */
 
-import type { Filming, SceneDay } from "../api/client";
+import type { Filming, SceneDay, WaterDay } from "../api/client";
 
 export type Change = Partial<Filming>;
 const LEVEL = { tilt_deg: 0, height_m: 1.6 };
 
 /** How a change shows before it is answered. */
 export function shown(scene: SceneDay, change: Change): SceneDay {
-  const { starts, ends, heading_deg, fixed, spot, depth_m } = change;
+  const { starts, ends, heading_deg, fixed, spot } = change;
   const aim = scene.aim ?? { heading_deg: 0, ...LEVEL };
   return {
     ...scene,
@@ -15,7 +15,17 @@ export function shown(scene: SceneDay, change: Change): SceneDay {
     ...(heading_deg == null ? {} : { aim: { ...aim, heading_deg } }),
     ...(fixed === undefined ? {} : { fixed }),
     ...(spot === undefined ? {} : { spot }),
-    ...(depth_m === undefined || !scene.water ? {} : { water: { ...scene.water, depth_m } }),
+    ...(scene.water ? { water: wet(scene.water, change) } : {}),
+  };
+}
+
+function wet(water: WaterDay, { depth_m, profile }: Change): WaterDay {
+  const depths = profile?.map((one) => one.depth_m) ?? [];
+  return {
+    ...water,
+    ...(depth_m === undefined ? {} : { depth_m }),
+    ...(profile === undefined ? {} : { profile }),
+    ...(depths.length > 0 ? { depth_m: Math.max(...depths), shallowest_m: Math.min(...depths) } : {}),
   };
 }
 
@@ -38,6 +48,8 @@ export function before(scene: SceneDay, change: Change): Change {
     colour: water?.colour,
     profile: water?.profile,
   };
-  const names = Object.keys(change) as (keyof Filming)[];
+  // A profile brings its depths with it.
+  const along: (keyof Filming)[] = change.profile ? ["depth_m", "shallowest_m"] : [];
+  const names = [...(Object.keys(change) as (keyof Filming)[]), ...along];
   return Object.fromEntries(names.map((name) => [name, values[name]])) as Change;
 }

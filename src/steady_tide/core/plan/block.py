@@ -280,14 +280,17 @@ def blocks(
     Returns (rows into frames, columns into exposures, block) for each group.
     """
     device = situation.device
-    groups: dict[tuple[Fraction, str, int], list[int]] = {}
-    for row, (mode, view, aperture) in enumerate(zip(frames.mode, frames.view, frames.aperture, strict=True)):
-        groups.setdefault((device.modes[mode].rate, device.views[view].lens, int(aperture)), []).append(row)
+    _, rate = np.unique([float(mode.rate) for mode in device.modes], return_inverse=True)
+    lenses = {lens.key: code for code, lens in enumerate(device.lenses)}
+    lens = np.array([lenses[view.lens] for view in device.views])
+    code = (rate[frames.mode] * len(lenses) + lens[frames.view]) * len(tables.apertures) + frames.aperture
+    _, first, group = np.unique(code, return_index=True, return_inverse=True)
     times = np.nan_to_num(tables.times)[exposures.shutter]
     found = []
-    for (rate, _, _), rows in groups.items():
-        columns = np.flatnonzero(times <= situation.longest_shutter_s(rate) * (1 + 1e-9))
+    for at in np.argsort(first):
+        rows = np.flatnonzero(group == at)
+        longest_s = situation.longest_shutter_s(device.modes[int(frames.mode[rows[0]])].rate)
+        columns = np.flatnonzero(times <= longest_s * (1 + 1e-9))
         if columns.size:
-            at = np.array(rows, dtype=np.intp)
-            found.append((at, columns, Block(situation, tables, frames.take(at), exposures.take(columns))))
+            found.append((rows, columns, Block(situation, tables, frames.take(rows), exposures.take(columns))))
     return found

@@ -147,7 +147,11 @@ class Explainer:
         self.view = PointView(landscape, chosen)
         self.situation = self.view.situation
         self.menu = {entry.setting: entry for entry in self.situation.device.menu}
-        self.total = landscape.least(chosen.profile)
+
+    @cached_property
+    def total(self) -> float:
+        """What the chosen set costs in all."""
+        return self.landscape.least(self.view.point.profile)
 
     def searched(self, setting: Setting, value: Value) -> Decision:
         """A setting decided by the search."""

@@ -1,7 +1,6 @@
 """The planner: from brief, stance, device and bag to a plan, or to a conflict in words."""
 
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import replace
 from typing import Any, Final
 
 from steady_tide.core.errors import BadInput, Problem
@@ -10,6 +9,7 @@ from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.bringing import shortfalls, to_bring
+from steady_tide.core.plan.cheapest import cheapest
 from steady_tide.core.plan.conflicts import conflict_of, not_offered
 from steady_tide.core.plan.considerations.exposure import control_kind
 from steady_tide.core.plan.considerations.picture import battery_minutes
@@ -56,8 +56,8 @@ def plan_scene(
     Raises BadInput for pins that name no setting or an impossible value. Returns a Conflict
     when the device cannot satisfy the pins together.
     """
-    found = _chosen(brief, device, stance, bag, pins, weights)
-    return found if isinstance(found, Conflict) else written(*found)
+    found = _open(brief, device, stance, bag, pins, weights)
+    return found if isinstance(found, Conflict) else written(found, _one(found.chosen()))
 
 
 def sketch_scene(
@@ -69,34 +69,37 @@ def sketch_scene(
     pins: Mapping[str, object] | None = None,
     weights: Mapping[str, float] | None = None,
 ) -> Sketch | Conflict:
-    """The set that `plan_scene` finds, without its reasons: half the work, for days that are dragged along."""
-    found = _chosen(brief, device, stance, bag, pins, weights)
+    """The set that `plan_scene` finds, without its rivals and reasons: for days that are dragged along."""
+    found = _open(brief, device, stance, bag, pins, weights)
     if isinstance(found, Conflict):
         return found
-    landscape, point = found
-    explainer = Explainer(landscape, point)
+    point = _one(cheapest(found))
+    explainer = Explainer(found, point)
     values = explainer.values(point)
     texts = {setting: text_of(explainer.situation, setting, value) for setting, value in values.items()}
     return Sketch(device_name=device.name, headline=headline(texts), **_seen(explainer.view))
 
 
-def _chosen(
+def _open(
     brief: Brief,
     device: Device,
     stance: Stance,
     bag: Sequence[BagItem],
     pins: Mapping[str, object] | None,
     weights: Mapping[str, float] | None,
-) -> tuple[Landscape, Point] | Conflict:
-    """Every cost of a scene and the cheapest set among them."""
+) -> Landscape | Conflict:
+    """Every cost of a scene, where its pins can be had together."""
     found = _landscape(brief, device, stance, bag, read_pins(pins or {}), weights)
     if isinstance(found, Conflict):
         return found
     if smallest := _clash(found):
         return conflict_of(found, smallest)
-    point = found.chosen()
+    return found
+
+
+def _one(point: Point | None) -> Point:
     assert point is not None, "a feasible situation has a cheapest set"
-    return found, point
+    return point
 
 
 def _seen(view: PointView) -> dict[str, Any]:
@@ -151,9 +154,9 @@ def _fitted(situation: Situation, matched: Mapping[Setting, Value]) -> Situation
 
 Fit = Callable[[Situation, str], Situation]
 FITTED: Final[tuple[tuple[Setting, Callable[[Situation], Weighing], Fit], ...]] = (
-    (Setting.LAMP, weigh_lamp, lambda situation, key: replace(situation, lamp_key=key)),
-    (Setting.SUPPORT, weigh_support, lambda situation, key: replace(situation, support_key=key)),
-    (Setting.COLOUR_FILTER, weigh_colour_filter, lambda situation, key: replace(situation, colour_filter=key)),
+    (Setting.LAMP, weigh_lamp, lambda situation, key: situation.fitted(lamp_key=key)),
+    (Setting.SUPPORT, weigh_support, lambda situation, key: situation.fitted(support_key=key)),
+    (Setting.COLOUR_FILTER, weigh_colour_filter, lambda situation, key: situation.fitted(colour_filter=key)),
 )
 """What is fitted by hand before anything is searched, in this order: setting, its weighing, how it is fitted."""
 

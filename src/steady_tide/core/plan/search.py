@@ -1,8 +1,7 @@
 """The search: exact minimum over frames × exposures × recordings × profiles, with every rival.
 
 Costs add, and each consideration varies over few columns, so the minimum over millions of
-sets is found from small arrays: only what depends on shutter and losses is computed over
-frames × exposures, once for each distinct pair of shutter and loss.
+sets is found from small arrays (see `costs`).
 """
 
 from collections.abc import Callable
@@ -11,23 +10,20 @@ from functools import cached_property, partial
 from typing import NamedTuple
 
 import numpy as np
-from numpy.typing import NDArray
 
-from steady_tide.core.exposure.automatic import Chosen
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.plan.block import Block, blocks
 from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
 from steady_tide.core.plan.considerations import recording as recording_room
 from steady_tide.core.plan.considerations.recording import RecordingChoice
+from steady_tide.core.plan.costs import BlockCosts, FixedExposures
 from steady_tide.core.plan.finish import weigh_bias, weigh_profile
-from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING_VALUES, Columns
+from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING_VALUES, Bools, Columns
 from steady_tide.core.plan.memory import remembered
 from steady_tide.core.plan.pins import Pins
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.space import (
-    Exposures,
     Frames,
-    Ints,
     Recordings,
     enumerate_exposures,
     enumerate_frames,
@@ -35,11 +31,6 @@ from steady_tide.core.plan.space import (
 )
 from steady_tide.core.plan.tables import tabulate
 from steady_tide.core.quantities import Floats
-
-Bools = NDArray[np.bool_]
-QUANTUM = 1 / 512
-"""Shutters this close [stops] are priced alike where frames and exposures meet."""
-SCOPES = {consideration.key: consideration.scope for consideration in BLOCK_CONSIDERATIONS}
 
 
 @dataclass(frozen=True)
@@ -50,110 +41,6 @@ class Point:
     exposure: int
     recording: int
     profile: int
-
-
-def meeting_points(block: Block, automatic: Block) -> tuple[Ints, Ints, Ints, Ints]:
-    """Exposures that look alike to a frame: equal glass and (within QUANTUM) equal shutters.
-
-    Returns (first, kin, order, starts): one exposure of each kind, the kind of each exposure,
-    exposures ordered by kind, and where each kind starts in that order. Fixed shutters stand
-    first and ordered (see `enumerate_exposures`), so only automatic ones are sorted; they
-    are given as a block of their own.
-    """
-    exposures = block.exposures
-    count = int(np.count_nonzero(exposures.shutter >= 0))
-    codes = exposures.shutter[:count] * (int(exposures.glass.max(initial=0)) + 1) + exposures.glass[:count]
-    new = np.ones(count, dtype=bool)
-    new[1:] = codes[1:] != codes[:-1]
-    kin, first = np.cumsum(new) - 1, np.flatnonzero(new)
-    chosen = (automatic.aim, automatic.dark)
-    steps = [np.rint(np.log2(one.shutter_s[0]) / QUANTUM).astype(np.int64) for one in chosen]
-    keys = (exposures.glass[count:].astype(np.int64) << 40) + (steps[0] << 20) + steps[1]
-    _, first_auto, kin_auto = np.unique(keys, return_index=True, return_inverse=True)
-    order_auto = np.argsort(kin_auto, kind="stable")
-    starts_auto = np.searchsorted(kin_auto[order_auto], np.arange(len(first_auto)))
-    return (
-        np.concatenate([first, first_auto + count]),
-        np.concatenate([kin, kin_auto + len(first)]),
-        np.concatenate([np.arange(count), order_auto + count]),
-        np.concatenate([first, starts_auto + count]),
-    )
-
-
-class FixedExposures:
-    """Exposures with a fixed shutter through one lens and aperture: priced once for every frame rate."""
-
-    def __init__(self, block: Block, exposures: Exposures) -> None:
-        self.count = int(np.count_nonzero(exposures.shutter >= 0))
-        fixed = exposures.take(np.arange(self.count))
-        self.block = Block(block.situation, block.tables, block.frames, fixed)
-
-    @cached_property
-    def terms(self) -> dict[str, Floats]:
-        """Price of every consideration about exposures that no frame rate changes, shape (F,)."""
-        return {one.key: np.broadcast_to(one.price(self.block), (1, self.count))[0] for one in RATE_FREE}
-
-    @cached_property
-    def total(self) -> Floats:
-        """Their sum, shape (F,)."""
-        return np.asarray(sum(self.terms.values(), np.zeros(self.count)))
-
-
-RATE_FREE = tuple(one for one in BLOCK_CONSIDERATIONS if one.scope == "exposure" and not one.by_rate)
-
-
-@dataclass(frozen=True)
-class BlockCosts:
-    """Prices of one block. frame (k,), exposure (o,), both (k, u); `kin` maps o to u.
-
-    `terms` keeps the price of single considerations in the shape of their scope; of those that
-    no frame rate changes only for the automatic exposures, which stand last, the others in `fixed`.
-    """
-
-    rows: Ints
-    columns: Ints
-    frame: Floats
-    exposure: Floats
-    both: Floats
-    kin: Ints
-    order: Ints
-    starts: Ints
-    terms: dict[str, Floats]
-    fixed: FixedExposures
-
-    def term(self, key: str, row: int, column: int) -> float:
-        """Price of one consideration at one frame and exposure of the block."""
-        kept = self.terms[key]
-        if key in self.fixed.terms:
-            at = int(self.columns[column])
-            if at < self.fixed.count:
-                return float(self.fixed.terms[key][at])
-            column -= len(self.columns) - kept.shape[1]
-        elif SCOPES[key] == "both":
-            column = int(self.kin[column])
-        return float(kept[row if kept.shape[0] > 1 else 0, column if kept.shape[1] > 1 else 0])
-
-
-def price_block(rows: Ints, columns: Ints, block: Block, fixed: FixedExposures) -> BlockCosts:
-    """All block considerations, each and summed by scope."""
-    count = int(np.searchsorted(columns, fixed.count))
-    automatic = block.of(np.arange(count, len(columns)))
-    for name in ("aim", "bright"):
-        pairs = zip(getattr(fixed.block, name), getattr(automatic, name), strict=True)
-        block.tell(name, Chosen(*(np.concatenate([one[:, columns[:count]], other], axis=1) for one, other in pairs)))
-    first, kin, order, starts = meeting_points(block, automatic)
-    meeting = block.of(first)
-    terms: dict[str, Floats] = {}
-    frame, both = np.zeros((len(rows), 1)), np.zeros((len(rows), len(first)))
-    exposure = np.concatenate([fixed.total[columns[:count]], np.zeros(len(columns) - count)])[None, :]
-    for one in BLOCK_CONSIDERATIONS:
-        if one.key in fixed.terms:
-            terms[one.key] = np.broadcast_to(one.price(automatic), (1, len(columns) - count))
-            exposure[:, count:] += terms[one.key]
-        else:
-            terms[one.key] = one.price(meeting if one.scope == "both" else block)
-            {"frame": frame, "exposure": exposure, "both": both}[one.scope][...] += terms[one.key]
-    return BlockCosts(rows, columns, frame[:, 0], exposure[0], both, kin, order, starts, terms, fixed)
 
 
 class Rivalry(NamedTuple):
@@ -200,17 +87,18 @@ class Landscape:
     @remembered
     def situation_for(self, index: int) -> Situation:
         """The situation with the bias of a profile."""
-        return replace(self.situation, bias_stops=self._biases[index])
+        return self.situation.fitted(bias_stops=self._biases[index])
 
     # Costs by block.
 
-    def _block_costs(self, index: int) -> list[BlockCosts]:
+    def block_costs(self, index: int) -> list[BlockCosts]:
+        """Costs of every block with the bias of a profile; each is priced when it is asked for."""
         situation = self.situation_for(index)
         if situation.bias_stops not in self._costs:
             found = blocks(situation, self.tables, self.frames, self.exposures)
             fixed: dict[tuple[str, float], FixedExposures] = {}
             self._costs[situation.bias_stops] = [
-                price_block(rows, columns, block, self._fixed(fixed, block)) for rows, columns, block in found
+                BlockCosts(rows, columns, block, self._fixed(fixed, block)) for rows, columns, block in found
             ]
         return self._costs[situation.bias_stops]
 
@@ -238,7 +126,7 @@ class Landscape:
         """Price of every consideration in a whole set."""
         costs, row = self._block_of(point.profile, point.frame)
         column = int(np.searchsorted(costs.columns, point.exposure))
-        found = {key: costs.term(key, row, column) for key in costs.terms}
+        found = {one.key: costs.term(one.key, row, column) for one in BLOCK_CONSIDERATIONS}
         found |= {key: float(price[point.recording]) for key, price in self.recording_terms.items()}
         return found
 
@@ -253,10 +141,15 @@ class Landscape:
         deep = self.recordings.depth >= self.situation.device.profiles[index].bit_depth
         return np.asarray(deep & self._profile_in_mode[self.recordings.mode, index])
 
-    def _floor_ok(self, index: int) -> Bools:
+    def floor_ok(self, index: int) -> Bools:
+        """Exposures whose ISO floor a profile allows, shape (O,)."""
         if not self.situation.device.iso.settable:
             return np.ones(len(self.exposures.floor), dtype=bool)
         return np.asarray(self.exposures.floor >= self.situation.device.profiles[index].base_iso)
+
+    def exposures_allowed(self, index: int) -> Bools:
+        """Exposures that pins and profile allow, shape (O,)."""
+        return self.exposure_columns.allowed(self.pins) & self.floor_ok(index)
 
     def recording_best(self, index: int) -> Floats:
         """Least recording cost of each mode for a profile, shape (modes,); inf where none is allowed."""
@@ -279,20 +172,18 @@ class Landscape:
         return {}
 
     def _reduce(self, index: int) -> Best:
-        exposure_ok = self.exposure_columns.allowed(self.pins) & self._floor_ok(index)
-        floor_ok = self._floor_ok(index)
+        exposure_ok = self.exposures_allowed(index)
+        floor_ok = self.floor_ok(index)
         frame_ok = self.frame_columns.allowed(self.pins)
         extra = np.where(frame_ok, self.recording_best(index)[self.frames.mode], np.inf)
         of_frame = np.full(len(self.frames.mode), np.inf)
         of_exposure = np.full(len(self.exposures.floor), np.inf)
-        for costs in self._block_costs(index):
-            exposure = np.where(exposure_ok[costs.columns], costs.exposure, np.inf)
-            least = np.minimum.reduceat(exposure[costs.order], costs.starts)
-            of_frame[costs.rows] = costs.frame + np.min(costs.both + least, axis=1)
+        for costs in self.block_costs(index):
+            of_frame[costs.rows] = costs.of_frame(exposure_ok)
             frame = costs.frame + extra[costs.rows]
             if np.isfinite(frame).any():
-                meeting = np.min(costs.both + frame[:, None], axis=0)[costs.kin]
-                total = np.where(floor_ok[costs.columns], costs.exposure + meeting, np.inf)
+                met = np.min(costs.both + frame[:, None], axis=0)[costs.meeting.kin]
+                total = np.where(floor_ok[costs.columns], costs.exposure + met, np.inf)
                 of_exposure[costs.columns] = np.minimum(of_exposure[costs.columns], total)
         return Best(of_frame, of_exposure)
 
@@ -372,9 +263,9 @@ class Landscape:
         return self._point_of_frame(index, frame, None)
 
     def _point_of_frame(self, index: int, frame: int, without: Setting | None) -> Point:
-        exposure_ok = self.exposure_columns.allowed(self.pins) & self._floor_ok(index)
+        exposure_ok = self.exposures_allowed(index)
         costs, row = self._block_of(index, frame)
-        total = costs.exposure + costs.both[row][costs.kin]
+        total = costs.exposure + costs.both[row][costs.meeting.kin]
         column = int(np.argmin(np.where(exposure_ok[costs.columns], total, np.inf)))
         return Point(frame, int(costs.columns[column]), self._recording_for(index, frame), index)
 
@@ -382,10 +273,10 @@ class Landscape:
         frame_ok = self.frame_columns.allowed(self.pins)
         extra = np.where(frame_ok, self.recording_best(index)[self.frames.mode], np.inf)
         found, least = 0, np.inf
-        for costs in self._block_costs(index):
+        for costs in self.block_costs(index):
             at = np.flatnonzero(costs.columns == exposure)
             if at.size:
-                total = costs.frame + extra[costs.rows] + costs.both[:, costs.kin[at[0]]]
+                total = costs.frame + extra[costs.rows] + costs.both[:, costs.meeting.kin[at[0]]]
                 row = int(np.argmin(total))
                 if total[row] < least - 1e-12:
                     found, least = int(costs.rows[row]), float(total[row])
@@ -403,7 +294,7 @@ class Landscape:
 
     @remembered
     def _block_of(self, index: int, frame: int) -> tuple[BlockCosts, int]:
-        for costs in self._block_costs(index):
+        for costs in self.block_costs(index):
             at = np.flatnonzero(costs.rows == frame)
             if at.size:
                 return costs, int(at[0])

@@ -1,10 +1,10 @@
 """One planning problem: brief, stance, device and bag, with the light worked out."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from functools import cached_property
-from typing import Any, Literal
+from typing import Any, Final, Literal
 
 from steady_tide.core.endurance.cells import usable_share
 from steady_tide.core.endurance.heat import Body, body_of
@@ -44,6 +44,19 @@ NIGHT_EV100 = 0.0
 NIGHT_KELVIN = 3800.0
 """Kelvin that gives a night sky its cool look, by practice 3200 to 4000."""
 MOVING = ("walking", "riding", "helmet-on-snow", "gimbal")
+UNFITTED: Final = (
+    "modes",
+    "light",
+    "compatible",
+    "usable",
+    "in_use",
+    "lamps",
+    "colour_filters",
+    "glasses",
+    "cells",
+    "cards",
+)
+"""What brief, device and bag say alone, whatever is fitted."""
 
 
 @dataclass(frozen=True)
@@ -60,6 +73,12 @@ class Situation:
     support_key: str | None = None
     weights: Mapping[str, float] = field(default_factory=dict)
     """Own weights of considerations by key, where the account changed them."""
+
+    def fitted(self, **fit: Any) -> "Situation":
+        """This situation with another bias, filter, lamp or support; what no fit changes is not worked out again."""
+        made = replace(self, **fit)
+        made.__dict__.update({name: self.__dict__[name] for name in UNFITTED if name in self.__dict__})
+        return made
 
     @cached_property
     def remembered(self) -> dict[Any, Any]:

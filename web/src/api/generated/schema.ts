@@ -3842,6 +3842,8 @@ export interface components {
         /**
          * ReadingView
          * @description Light that was measured: of the open sky, or on a scene's subject; how far it lies from the model [stops].
+         *
+         *     measured: as it was kept, so that a reading that was removed can be put back.
          */
         ReadingView: {
             /**
@@ -3855,8 +3857,8 @@ export interface components {
             scene_name: string | null;
             /** Minute */
             minute: number;
-            /** How */
-            how: string;
+            /** Measured */
+            measured: components["schemas"]["LuxReading"] | components["schemas"]["EvReading"] | components["schemas"]["SettingsReading"] | components["schemas"]["PhoneReading"] | components["schemas"]["CardReading"];
             /** Words */
             words: string;
             /** Ev100 */

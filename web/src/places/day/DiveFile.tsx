@@ -2,7 +2,6 @@ import { useState } from "react";
 import { Refused, type SceneDay, type WaterDay } from "../../api/client";
 import { pointsOf, pointsText } from "../../domain/dive";
 import type { FilmingState } from "../../state/day";
-import { sendDive } from "../../state/day";
 import { useTyped } from "../../state/typed";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/Field";
@@ -23,7 +22,7 @@ export function DiveFile({ scene, water, film }: { scene: SceneDay; water: Water
     if (!file) return;
     setBusy(true);
     try {
-      film.answered(await sendDive(scene.id, file));
+      await film.dive(scene.id, file);
       setProblem(null);
     } catch (error) {
       const refused = error instanceof Refused ? (error.fields[0]?.message ?? error.message) : null;

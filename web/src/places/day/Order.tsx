@@ -1,7 +1,8 @@
 import { useState } from "react";
 import type { DayView, OrderView } from "../../api/client";
 import { clock } from "../../domain/day";
-import { askOrder, type FilmingState } from "../../state/day";
+import type { FilmingState } from "../../state/day";
+import { askOrder } from "../../state/dayCalls";
 import { Button } from "../../ui/Button";
 
 /** A better order of the scenes: asked for, shown with what it gains, taken or refused; taken ones can be put back. */

@@ -3,7 +3,8 @@ import { type DayView, Refused } from "../../api/client";
 import { clock, minuteOf } from "../../domain/day";
 import { ev, stops } from "../../domain/format";
 import { READING_FIELDS, READING_KINDS, readingSent } from "../../domain/readings";
-import { type FilmingState, sendCard, sendReading } from "../../state/day";
+import type { FilmingState } from "../../state/day";
+import { sendCard, sendReading } from "../../state/dayCalls";
 import { Button } from "../../ui/Button";
 import { ChoiceField, TextField } from "../../ui/Field";
 
@@ -44,7 +45,7 @@ export function Readings({ film, day }: { film: FilmingState; day: DayView }) {
                   <td className="pl-2 text-right">
                     <Button
                       look="quiet"
-                      onClick={() => film.forget(one.id)}
+                      onClick={() => film.forget(one)}
                       aria-label={`Remove the reading at ${clock(one.minute, day.jump)}`}
                     >
                       Remove
@@ -75,7 +76,7 @@ function NewReading({ film, day }: { film: FilmingState; day: DayView }) {
       return;
     }
     try {
-      film.answered(await send(minute));
+      await film.measure(() => send(minute));
       setError(null);
       setTyped({ iso: typed.iso ?? "", f_number: typed.f_number ?? "" });
     } catch (failed) {

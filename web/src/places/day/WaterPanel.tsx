@@ -5,6 +5,7 @@ import { sentence, stops } from "../../domain/format";
 import type { FilmingState } from "../../state/day";
 import { useVocabulary } from "../../state/queries";
 import { ChoiceField } from "../../ui/Field";
+import { DiveDrawn } from "./DiveDrawn";
 import { DiveFile } from "./DiveFile";
 import { number, Typed } from "./Typed";
 
@@ -81,6 +82,7 @@ export function WaterPanel({ scene, water, film }: { scene: SceneDay; water: Wat
             onChoose={(colour) => film.keep(scene.id, { colour })}
           />
         </div>
+        <DiveDrawn scene={scene} water={water} film={film} />
         <DiveFile scene={scene} water={water} film={film} />
       </div>
     </div>

@@ -3,6 +3,7 @@
 import statistics
 import sys
 import time
+from dataclasses import replace
 from datetime import date
 from pathlib import Path
 
@@ -11,7 +12,8 @@ sys.path[:0] = [str(ROOT / "src")]
 
 from steady_tide.core.day.order import movable, suggestion  # noqa: E402
 from steady_tide.core.day.scene import Around, SceneLight, filmed_brief, scene_light  # noqa: E402
-from steady_tide.core.day.swaps import Station, course_of  # noqa: E402
+from steady_tide.core.day.second import otherwise, picture_of, with_seconds  # noqa: E402
+from steady_tide.core.day.stations import Second, Station  # noqa: E402
 from steady_tide.core.day.timeline import Marks, Sky, sky_of, steady_windows  # noqa: E402
 from steady_tide.core.kit.bag import Kit  # noqa: E402
 from steady_tide.core.kit.device import Device  # noqa: E402
@@ -41,7 +43,7 @@ def ten_scenes(kit: Kit) -> list[tuple[Brief, Device, int, int]]:
 
 def replanned(sky: Sky, scenes: list[tuple[Brief, Device, int, int]], kit: Kit, okta: float) -> list[Station]:
     """The whole day anew: nothing is kept from before but the sky."""
-    stations = []
+    stations, made = [], {}
     for index, (brief, device, start, end) in enumerate(scenes):
         around = Around(sky, okta, start, end)
         light = scene_light(brief, around)
@@ -54,8 +56,16 @@ def replanned(sky: Sky, scenes: list[tuple[Brief, Device, int, int]], kit: Kit, 
         stations.append(
             Station(str(index), str(index), 1, brief.reached, light.minutes[rows], light.ev100[rows], plan.swappable)
         )
+        made[str(index)] = (brief, device, light, around, plan)
+
+    def offer(station: Station, span: tuple[int, int], _: frozenset[int]) -> Second | None:
+        brief, device, light, around, plan = made[station.setup]
+        later = filmed_brief(brief, light, replace(around, start=span[0], end=span[1]))
+        found = sketch_scene(later, device, stance=STANCE, bag=kit.bag, pins=picture_of(plan))
+        return Second(9, found.swappable, otherwise(plan, found)) if isinstance(found, Sketch) else None
+
     for station in stations:
-        course_of([station])
+        with_seconds([station], offer)
     return stations
 
 

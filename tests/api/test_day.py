@@ -5,6 +5,7 @@ from typing import Any
 import pytest
 from starlette.testclient import TestClient
 
+from steady_tide.demo.load import demo_scenes
 from steady_tide.desk import filming
 from tests.media.test_still import a_still
 from tests.service import add_scene, join
@@ -334,6 +335,27 @@ def test_changes_come_with_their_times_and_what_skipping_costs(creator: TestClie
     assert 1110 < off["minute"] < 1290 and "too dark" in off["skipped"] and off["reachable"] == "by-hand"
     kept = creator.put(f"/api/scenes/{off['scene_id']}/filming", json={"reachable": "not-at-all"}).json()
     assert not any(one["while_filming"] for one in kept["swaps"])
+
+
+@pytest.mark.parametrize(("slots", "presets"), [(2, ["preset 2"]), (1, [])])
+def test_where_a_set_ends_a_second_one_is_planned_for_a_free_slot(
+    creator: TestClient, slots: int, presets: list[str]
+) -> None:
+    kit = KIT.plain()
+    for device in kit["devices"]:
+        device["preset_slots"] = slots if device["key"] == "kittiwake-d1" else device["preset_slots"]
+    assert creator.put("/api/kit", json=kit).status_code == 200
+    rafts = next(one for one in demo_scenes() if one["name"] == "Rafts from above")
+    scene = add_scene(creator, {**rafts["brief"], **rafts["on_the_day"]}, "kittiwake-d1")
+    assert creator.put(f"/api/shoots/{scene['shoot_id']}", json={**HALLIN, "day": "2026-09-19"}).status_code == 200
+    day = creator.put(f"/api/scenes/{scene['id']}/filming", json={"starts": 450, "ends": 600}).json()
+    told = [one["after"] for one in day["swaps"] if one["kind"] == "preset"]
+    assert [words.split(":")[0] for words in told] == presets
+    assert all("as preset 1, but shutter 1/" in words for words in told)
+    left = day["scenes"][0]["cameras"][0]["minutes_out"]
+    assert left == 0 if presets else left > 30
+    calendar = creator.get(f"/api/shoots/{scene['shoot_id']}/day.ics").text.replace("\r\n ", "").replace("\\,", ",")
+    assert all(words in calendar for words in told)
 
 
 def test_an_order_is_proposed_and_times_are_taken_together(creator: TestClient) -> None:

@@ -246,8 +246,12 @@ def test_what_is_priced_once_for_all_rates_is_what_each_rate_would_pay(scene: st
     landscape = Landscape(Situation(brief(scene), Stance(), A4, tuple(KIT.bag)), {})
     situation = landscape.situation_for(0)
     parts = blocks(situation, landscape.tables, landscape.frames, landscape.exposures)
-    for costs, (_, columns, block) in zip(landscape.block_costs(0), parts, strict=True):
+    for costs, (rows, columns, block) in zip(landscape.block_costs(0), parts, strict=True):
         for one in BLOCK_CONSIDERATIONS:
+            if one.scope == "frame":
+                here = np.broadcast_to(one.price(block), (len(rows), 1))[:, 0]
+                found = [costs.term(one.key, row, 0) for row in range(len(rows))]
+                np.testing.assert_allclose(found, here, atol=1e-9, err_msg=one.key)
             if one.scope == "exposure":
                 alone = np.broadcast_to(one.price(block), (1, len(columns)))[0]
                 some = range(0, len(columns), 37)

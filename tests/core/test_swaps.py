@@ -9,17 +9,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from steady_tide.core.day.swaps import (
-    BETWEEN,
-    UNPLANNED,
-    WHILE,
-    Station,
-    bands,
-    cheapest_way,
-    choices_of,
-    course_of,
-    swaps_of,
-)
+from steady_tide.core.day.stations import BETWEEN, UNPLANNED, WHILE, Choice, Second, Station, bands, choices_of
+from steady_tide.core.day.swaps import cheapest_way, course_of, swaps_of
 from steady_tide.core.plan.plan import GlassOption, Swappable
 from tests.situations import SCENES, brief, planned
 
@@ -39,9 +30,15 @@ def changeable(glass: str = "none", iso: int = 400, **changes: Any) -> Swappable
 
 
 def station(levels: list[float], *, start: int = 600, reach: str = "by-hand", **changes: Any) -> Station:
-    name, slot = changes.pop("scene", "Quay"), changes.pop("slot", 1)
+    name, slot, second = changes.pop("scene", "Quay"), changes.pop("slot", 1), changes.pop("second", None)
     minutes = np.arange(start, start + len(levels), dtype=float)
-    return Station("s", name, slot, reach, minutes, np.array(levels), changeable(**changes))  # type: ignore[arg-type]
+    own = changeable(**changes)
+    return Station("s", name, slot, reach, minutes, np.array(levels), own, second)  # type: ignore[arg-type]
+
+
+def slower(**changes: Any) -> Second:
+    """A second set in slot 3 that holds 4 to 8 EV with the bare lens."""
+    return Second(3, changeable(**{"dark_ev100": 4.0, "high_ev100": 8.0, **changes}), "shutter 1/25 s")
 
 
 def test_a_filter_moves_both_marks_and_an_iso_the_dark_one() -> None:
@@ -71,16 +68,19 @@ def price_of(stations: list[Station], ways: tuple[tuple[int, ...], ...]) -> floa
     total, before = 0.0, None
     for one, way in zip(stations, ways, strict=True):
         for step, choice in enumerate(way):
-            glass, iso = one.choices[choice]
+            now = one.choices[choice]
             total += float(one.costs[choice, step])
             if before is None:
                 total += 0.0 if choice == one.planned else UNPLANNED
-            elif step == 0:
-                total += BETWEEN[0] * (glass != before[0]) + BETWEEN[1] * (iso != one.swappable.iso_ceiling)
             else:
-                prices = WHILE[one.reachable]
-                total += sum(price for price, a, b in zip(prices, (glass, iso), before, strict=True) if a != b)
-            before = (glass, iso)
+                prices = BETWEEN if step == 0 else WHILE[one.reachable]
+                was = Choice(one.slot, before.glass, one.swappable.iso_ceiling) if step == 0 else before
+                total += prices.glass if now.glass != was.glass else 0.0
+                if now.slot != was.slot:
+                    total += prices.preset
+                elif now.iso != was.iso:
+                    total += prices.iso
+            before = now
     return total
 
 
@@ -89,12 +89,13 @@ REACH = st.sampled_from(["by-hand", "awkward", "menu-only", "not-at-all"])
 
 
 @settings(max_examples=60, deadline=None)
-@given(LEVELS, LEVELS, REACH, REACH, st.sampled_from(sorted(GLASSES)), st.sampled_from([400, 1600]))
+@given(LEVELS, LEVELS, REACH, REACH, st.sampled_from(sorted(GLASSES)), st.sampled_from([400, 1600]), st.booleans())
 def test_the_shortest_path_is_the_one_that_trying_them_all_finds(
-    one: list[float], other: list[float], reach: str, later: str, glass: str, iso: int
+    one: list[float], other: list[float], reach: str, later: str, glass: str, iso: int, spare: bool
 ) -> None:
-    stations = [station(one, reach=reach), station(other, start=700, reach=later, glass=glass, iso=iso)]
-    if len(one) + len(other) > 4:
+    first = station(one, reach=reach, second=slower() if spare else None)
+    stations = [first, station(other, start=700, reach=later, glass=glass, iso=iso)]
+    if len(one) + len(other) > (3 if spare else 4):
         stations = stations[:1]
     every = product(*(product(range(len(part.choices)), repeat=len(part.minutes)) for part in stations))
     best = min(price_of(stations, ways) for ways in every)

@@ -1,12 +1,42 @@
 """What has to be changed on each camera through a day."""
 
 from collections.abc import Iterable, Sequence
+from dataclasses import replace
 from uuid import UUID
 
-from steady_tide.core.day.swaps import Course, Station, Swap
+from steady_tide.core.day.scene import filmed_brief
+from steady_tide.core.day.second import Offer, otherwise, picture_of, with_seconds
+from steady_tide.core.day.stations import Second, Station
+from steady_tide.core.day.swaps import Course, Swap
 from steady_tide.core.plan.plan import Sketch
 from steady_tide.desk.day_views import SwapView
 from steady_tide.desk.filmed import Filmed
+from steady_tide.desk.planning import Planner
+
+
+def courses_of(scenes: Sequence[Filmed], planner: Planner) -> list[Course]:
+    """The cheapest course of every camera through the day."""
+    offer = _offers(scenes, planner)
+    return [with_seconds(stations, offer) for stations in stations_of(scenes).values()]
+
+
+def _offers(scenes: Iterable[Filmed], planner: Planner) -> Offer:
+    """Second sets, planned for the light in which a set ends, where the camera has a preset slot left."""
+    where = {str(setup.id): (filmed, setup, plan) for filmed in scenes for setup, plan in filmed.sets}
+
+    def offer(station: Station, span: tuple[int, int], taken: frozenset[int]) -> Second | None:
+        filmed, setup, plan = where[station.setup]
+        planned = {other.slot for _, other, _ in where.values() if other.device_id == setup.device_id}
+        slots = range(1, planner.device(setup.device_id).preset_slots + 1)
+        free = next((slot for slot in slots if slot not in planned | taken), None)
+        if free is None:
+            return None
+        brief = filmed_brief(filmed.brief, filmed.rest, replace(filmed.around, start=span[0], end=span[1]))
+        found = planner.sketch(setup, brief, pins=picture_of(plan))
+        words = otherwise(plan, found) if isinstance(found, Sketch) else ""
+        return Second(free, found.swappable, words) if isinstance(found, Sketch) and words else None
+
+    return offer
 
 
 def stations_of(scenes: Iterable[Filmed]) -> dict[UUID, list[Station]]:

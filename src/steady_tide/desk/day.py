@@ -9,7 +9,6 @@ import numpy as np
 from steady_tide.core.day.dive import depths_of
 from steady_tide.core.day.heading import Frame, Heading, heading_of
 from steady_tide.core.day.scene import Around, open_sky, scene_light
-from steady_tide.core.day.swaps import course_of
 from steady_tide.core.day.timeline import (
     Marks,
     Sky,
@@ -27,7 +26,7 @@ from steady_tide.core.light.underwater import lamp_at_1_m, under_water
 from steady_tide.core.plan.brief import Brief
 from steady_tide.core.plan.plan import Conflict, Plan, Sketch
 from steady_tide.core.quantities import Floats
-from steady_tide.desk.changes import stations_of, swap_views
+from steady_tide.desk.changes import courses_of, swap_views
 from steady_tide.desk.day_views import CameraDay, DayView, Jump, ReadingView, SceneDay, WaterDay
 from steady_tide.desk.filmed import Filmed
 from steady_tide.desk.history import History
@@ -107,7 +106,7 @@ class Days:
         told = day_over(place, day)
         shown = _shown_minutes(sky, scenes)
         curve, width = open_sky(around, shoot.cloud_okta)
-        courses = [course_of(stations) for stations in stations_of(scenes).values()]
+        courses = courses_of(scenes, self.planner)
         left = {setup: minutes for course in courses for setup, minutes in course.minutes_out.items()}
 
         def drawn(values: Floats) -> list[float]:

@@ -145,21 +145,26 @@ class Planner:
             self._digests[device_id] = hashlib.sha256(text.encode()).hexdigest()
         return self._devices[device_id]
 
-    def inputs(self, setup: SetupRow, brief: Brief) -> Inputs:
-        """What a setup is planned from as things stand."""
+    def inputs(self, setup: SetupRow, brief: Brief, pins: Mapping[str, Value] | None = None) -> Inputs:
+        """What a setup is planned from as things stand. pins: besides its own."""
         return Inputs(
             brief=brief,
             device=self.device(setup.device_id),
             stance=self.stances.held(setup).stance,
             bag=self.bag,
-            pins=setup.pins,
+            pins={**(pins or {}), **setup.pins},
             weights=self.stances.weights,
             device_digest=self._digests[setup.device_id],
         )
 
-    def sketch(self, setup: SetupRow, brief: Brief) -> Sketch | Conflict | Refusal:
-        """The set of a setup for the day, without its reasons; from the kept plan where that still fits."""
-        inputs = self.inputs(setup, brief)
+    def sketch(
+        self, setup: SetupRow, brief: Brief, pins: Mapping[str, Value] | None = None
+    ) -> Sketch | Conflict | Refusal:
+        """The set of a setup for the day, without its reasons; from the kept plan where that still fits.
+
+        pins: besides the setup's own.
+        """
+        inputs = self.inputs(setup, brief, pins)
         kept = self._kept(setup, inputs.fingerprint)
         if kept is None:
             return _sketches.of(inputs)

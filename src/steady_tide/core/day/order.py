@@ -7,7 +7,7 @@ from typing import Final
 
 import numpy as np
 
-from steady_tide.core.day.swaps import bands, beyond
+from steady_tide.core.day.stations import bands, beyond
 from steady_tide.core.document import Part
 from steady_tide.core.plan.plan import Swappable
 from steady_tide.core.quantities import Floats

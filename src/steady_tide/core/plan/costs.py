@@ -13,13 +13,15 @@ from steady_tide.core.exposure.automatic import Chosen
 from steady_tide.core.plan.block import Block
 from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
 from steady_tide.core.plan.masks import Bools
-from steady_tide.core.plan.space import Exposures, Ints
+from steady_tide.core.plan.space import Exposures, Frames, Ints
 from steady_tide.core.quantities import Floats
 
 QUANTUM: Final = 1 / 512
 """Shutters this close [stops] are priced alike where frames and exposures meet."""
 OF = {scope: [one for one in BLOCK_CONSIDERATIONS if one.scope == scope] for scope in ("frame", "exposure", "both")}
 """Considerations about frames and exposures, by what they vary over."""
+FREE = {scope: [one for one in OF[scope] if not one.by_rate] for scope in ("frame", "exposure")}
+"""Those of them that no frame rate changes."""
 
 
 class Meeting(NamedTuple):
@@ -61,6 +63,28 @@ def meeting_points(block: Block, automatic: Block) -> Meeting:
     )
 
 
+class FreeFrames:
+    """Frames through one lens and aperture, as far as neither rate nor bias changes what they cost."""
+
+    def __init__(self, block: Block, frames: Frames, rows: Ints) -> None:
+        self._block = Block(block.situation, block.tables, frames.take(rows), block.exposures)
+        self._rows, self._count = rows, len(frames.mode)
+
+    @cached_property
+    def terms(self) -> dict[str, Floats]:
+        """Price of every such consideration at every frame, shape (K,); NaN through another lens or aperture."""
+        found = {}
+        for one in FREE["frame"]:
+            found[one.key] = np.full(self._count, np.nan)
+            found[one.key][self._rows] = np.broadcast_to(one.price(self._block), (len(self._rows), 1))[:, 0]
+        return found
+
+    @cached_property
+    def total(self) -> Floats:
+        """Their sum, shape (K,)."""
+        return np.asarray(sum(self.terms.values(), np.zeros(self._count)))
+
+
 class FixedExposures:
     """Exposures with a fixed shutter through one lens and aperture: priced once for every frame rate."""
 
@@ -72,7 +96,7 @@ class FixedExposures:
     @cached_property
     def terms(self) -> dict[str, Floats]:
         """Price of every consideration about exposures that no frame rate changes, shape (F,)."""
-        return {one.key: np.broadcast_to(one.price(self.block), (1, self.count))[0] for one in RATE_FREE}
+        return {one.key: np.broadcast_to(one.price(self.block), (1, self.count))[0] for one in FREE["exposure"]}
 
     @cached_property
     def total(self) -> Floats:
@@ -80,32 +104,30 @@ class FixedExposures:
         return np.asarray(sum(self.terms.values(), np.zeros(self.count)))
 
 
-RATE_FREE = [one for one in OF["exposure"] if not one.by_rate]
-
-
 class BlockCosts:
     """Prices of one block of k frames and o exposures, priced when first asked for.
 
-    rows, columns: where its frames and exposures stand among all of them. fixed: what its
-    exposures with a fixed shutter cost at any frame rate; they stand first.
+    rows, columns: where its frames and exposures stand among all of them. free: what its frames
+    cost at any rate. fixed: what its exposures with a fixed shutter do, which stand first.
     """
 
-    def __init__(self, rows: Ints, columns: Ints, block: Block, fixed: FixedExposures) -> None:
+    def __init__(self, rows: Ints, columns: Ints, block: Block, free: FreeFrames, fixed: FixedExposures) -> None:
         self.rows = rows
         self.columns = columns
+        self.free = free
         self.fixed = fixed
         self._block = block
         self._fixed_count = int(np.searchsorted(columns, fixed.count))
 
     @cached_property
     def frame_terms(self) -> dict[str, Floats]:
-        """Price of every consideration about frames alone, shape (k or 1, 1)."""
-        return {one.key: one.price(self._block) for one in OF["frame"]}
+        """Price of every consideration about frames alone that asks for the rate, shape (k or 1, 1)."""
+        return {one.key: one.price(self._block) for one in OF["frame"] if one.by_rate}
 
     @cached_property
     def frame(self) -> Floats:
         """What each frame costs by itself, shape (k,)."""
-        total = np.zeros((len(self.rows), 1))
+        total = self.free.total[self.rows][:, None]
         for price in self.frame_terms.values():
             total += price
         return total[:, 0]
@@ -171,6 +193,8 @@ class BlockCosts:
 
     def term(self, key: str, row: int, column: int) -> float:
         """Price of one consideration at one frame and exposure of the block."""
+        if key in self.free.terms:
+            return float(self.free.terms[key][self.rows[row]])
         if key in self.frame_terms:
             kept = self.frame_terms[key]
         elif key in self.both_terms:

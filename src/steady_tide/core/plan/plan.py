@@ -1,6 +1,6 @@
 """The plan document: the whole set with its reasons, and its honest opposite, a conflict."""
 
-from typing import Literal
+from typing import Final, Literal
 
 from steady_tide.core.document import Part
 from steady_tide.core.kit.settings import Setting, Value
@@ -154,7 +154,10 @@ class Price(Part):
 
 
 class Sketch(Part):
-    """What of a set the day needs: its line, its marks and what can be changed of it, without the reasons."""
+    """What of a set the day needs: its line, its marks and what can be changed of it, without the reasons.
+
+    values, texts: what a camera has in it and on it, setting by setting, see `SKETCHED`.
+    """
 
     outcome: Literal["sketch"] = "sketch"
     device_name: str
@@ -163,6 +166,19 @@ class Sketch(Part):
     swappable: Swappable
     across_deg: float
     upright_deg: float
+    values: dict[Setting, Value]
+    texts: dict[Setting, str]
+
+
+SKETCHED: Final = frozenset(
+    {
+        *(Setting.FRAME_SHAPE, Setting.RESOLUTION, Setting.FRAME_RATE, Setting.VIEW, Setting.STABILISATION),
+        *(Setting.CODEC, Setting.BIT_DEPTH, Setting.BIT_RATE, Setting.COLOUR_PROFILE),
+        *(Setting.APERTURE, Setting.SHUTTER, Setting.ND_FILTER, Setting.ISO_FLOOR, Setting.ISO_CEILING),
+        *(Setting.EXPOSURE_BIAS, Setting.COLOUR_FILTER, Setting.LAMP, Setting.SUPPORT),
+    }
+)
+"""Settings that a sketch tells: those that make the picture and its exposure."""
 
 
 class Plan(Part):
@@ -197,7 +213,13 @@ class Plan(Part):
     @property
     def sketch(self) -> Sketch:
         """The same set without its reasons."""
-        return Sketch(**{name: getattr(self, name) for name in Sketch.model_fields if name != "outcome"})
+        told = [decision for decision in self.decisions if decision.setting in SKETCHED]
+        shared = {name: getattr(self, name) for name in Sketch.model_fields.keys() & Plan.model_fields.keys()}
+        return Sketch(
+            **{**shared, "outcome": "sketch"},
+            values={one.setting: one.value for one in told},
+            texts={one.setting: one.text for one in told},
+        )
 
     def value(self, setting: Setting) -> Value | None:
         """The value of a setting, or None where the device has none."""

@@ -75,9 +75,11 @@ def sketch_scene(
         return found
     point = _one(cheapest(found))
     explainer = Explainer(found, point)
-    values = explainer.values(point)
+    values = explainer.values(point) | _fitted_values(explainer.situation)
     texts = {setting: text_of(explainer.situation, setting, value) for setting, value in values.items()}
-    return Sketch(device_name=device.name, headline=headline(texts), **_seen(explainer.view))
+    return Sketch(
+        device_name=device.name, headline=headline(texts), values=values, texts=texts, **_seen(explainer.view)
+    )
 
 
 def _open(
@@ -245,16 +247,22 @@ def _decisions(explainer: Explainer, point: Point) -> list[Decision]:
         for setting in situation.device.choices
         if setting in RULES
     }
-    chosen: dict[Setting, Value] = {
-        Setting.EXPOSURE_BIAS: situation.bias_stops,
-        Setting.COLOUR_FILTER: situation.colour_filter,
-        Setting.LAMP: situation.lamp_key or NO_FILTER,
-        Setting.SUPPORT: situation.support_key or NO_FILTER,
-    }
+    chosen = _fitted_values(situation)
     for setting, weighing in weighings.items():
         value = landscape.pins.get(setting, chosen.get(setting, weighing.best()))
         made[setting] = explainer.weighed(setting, value, weighing)
     return [made[setting] for setting in Setting if setting in made]
+
+
+def _fitted_values(situation: Situation) -> dict[Setting, Value]:
+    """The bias, and what is fitted by hand where that can be chosen at all."""
+    fitted: dict[Setting, Value] = {
+        Setting.COLOUR_FILTER: situation.colour_filter,
+        Setting.LAMP: situation.lamp_key or NO_FILTER,
+        Setting.SUPPORT: situation.support_key or NO_FILTER,
+    }
+    there = {setting: value for setting, value in fitted.items() if offers(situation, setting)}
+    return {Setting.EXPOSURE_BIAS: situation.bias_stops, **there}
 
 
 def _solved(explainer: Explainer) -> Solved:

@@ -16,7 +16,7 @@ from steady_tide.core.plan.block import Block, blocks
 from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
 from steady_tide.core.plan.considerations import recording as recording_room
 from steady_tide.core.plan.considerations.recording import RecordingChoice
-from steady_tide.core.plan.costs import BlockCosts, FixedExposures
+from steady_tide.core.plan.costs import BlockCosts, FixedExposures, FreeFrames
 from steady_tide.core.plan.finish import weigh_bias, weigh_profile
 from steady_tide.core.plan.masks import EXPOSURE_VALUES, FRAME_VALUES, RECORDING_VALUES, Bools, Columns
 from steady_tide.core.plan.memory import remembered
@@ -76,6 +76,7 @@ class Landscape:
         self.bias_weighings = [weigh_bias(situation, profile) for profile in device.profiles]
         self._biases = [float(pins.get(Setting.EXPOSURE_BIAS, weighing.best())) for weighing in self.bias_weighings]
         self._costs: dict[float, list[BlockCosts]] = {}
+        self._free: dict[tuple[str, float], FreeFrames] = {}
 
     # Profiles and their bias.
 
@@ -98,9 +99,18 @@ class Landscape:
             found = blocks(situation, self.tables, self.frames, self.exposures)
             fixed: dict[tuple[str, float], FixedExposures] = {}
             self._costs[situation.bias_stops] = [
-                BlockCosts(rows, columns, block, self._fixed(fixed, block)) for rows, columns, block in found
+                BlockCosts(rows, columns, block, self._free_frames(block), self._fixed(fixed, block))
+                for rows, columns, block in found
             ]
         return self._costs[situation.bias_stops]
+
+    def _free_frames(self, block: Block) -> FreeFrames:
+        key = (block.lens.key, block.f_number)
+        if key not in self._free:
+            through = np.array([view.lens == block.lens.key for view in self.situation.device.views])
+            aperture = self.tables.apertures[self.frames.aperture] == block.f_number
+            self._free[key] = FreeFrames(block, self.frames, np.flatnonzero(through[self.frames.view] & aperture))
+        return self._free[key]
 
     def _fixed(self, known: dict[tuple[str, float], FixedExposures], block: Block) -> FixedExposures:
         key = (block.lens.key, block.f_number)

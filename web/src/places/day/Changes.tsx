@@ -40,7 +40,7 @@ export function Changes({ day }: { day: DayView }) {
                 <td className="pr-3 text-soft">{clock(one.earliest, day.jump)}</td>
                 <td className="pr-3 leading-tight">{one.device_name}</td>
                 <td className="pr-3 leading-tight">
-                  <span className="text-soft">{SWAP_WORDS[one.kind]}</span>{" "}
+                  {one.kind === "preset" ? null : <span className="text-soft">{SWAP_WORDS[one.kind]} </span>}
                   <span className="font-semibold">{one.after}</span>{" "}
                   <span className="text-soft">instead of {one.before}</span>
                 </td>
@@ -49,15 +49,19 @@ export function Changes({ day }: { day: DayView }) {
                     ? `while filming ${one.scene_name}${one.depth_m ? `, about ${one.depth_m.toFixed(0)} m down` : ""}: ${REACH_WORDS[one.reachable]}`
                     : `before ${one.scene_name}`}
                 </td>
-                <td className={one.kind === "preset" ? "text-soft" : ""}>{one.skipped}</td>
+                <td className={one.kind === "preset" && !one.while_filming ? "text-soft" : ""}>
+                  {one.skipped}
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
       <p className="mt-1 text-[12px] text-soft">
-        The fewest changes of filter and ISO that keep most of every scene within its marks; how well a camera
-        can be reached is said with each scene. Weights between a swap ashore and one in motion are assumed.
+        The fewest changes of filter, ISO and preset that keep most of every scene within its marks; how well
+        a camera can be reached is said with each scene. Where a set ends, a second one with the same picture
+        is planned for a free slot: dial it in beforehand. Weights between a swap ashore and one in motion are
+        assumed.
       </p>
     </div>
   );

@@ -72,7 +72,7 @@ export function DiveDrawn({ scene, water, film }: { scene: SceneDay; water: Wate
       <svg
         ref={svg}
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className={`w-full touch-none ${free ? "cursor-crosshair" : ""}`}
+        className={`w-full touch-none select-none ${free ? "cursor-crosshair" : ""}`}
         aria-labelledby="dive-drawn"
         onPointerDown={press}
         onPointerMove={pull}

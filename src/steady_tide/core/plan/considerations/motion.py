@@ -177,6 +177,7 @@ TABLE = (
         axis=Axis.TEMPO,
         warn_above=0.5,
         about=(Setting.FRAME_RATE,),
+        by_rate=True,
     ),
     Consideration(
         "rate-unused",
@@ -188,6 +189,7 @@ TABLE = (
         "assumed",
         axis=Axis.TEMPO,
         about=(Setting.FRAME_RATE,),
+        by_rate=True,
     ),
     Consideration(
         "interval",
@@ -198,6 +200,7 @@ TABLE = (
         _interval_fact,
         "interval over interval",
         about=(Setting.FRAME_RATE,),
+        by_rate=True,
     ),
     Consideration(
         "star-trail",
@@ -218,5 +221,6 @@ TABLE = (
         _judder_fact,
         "whole multiples only",
         about=(Setting.FRAME_RATE,),
+        by_rate=True,
     ),
 )

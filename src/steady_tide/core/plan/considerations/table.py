@@ -37,8 +37,8 @@ class Consideration(Generic[Over]):
     "recording" (R,).
     weight: stops-equivalents per unit of `cost`; **assumed**. about: settings it is a
     reason for. axis: the disagreement that moves it, if one does. warn_above: cost from
-    which the price is told beside the plan. by_rate: whether a fixed exposure costs
-    otherwise at another frame rate; only scope "exposure" asks.
+    which the price is told beside the plan. by_rate: whether a frame, or an exposure with a
+    fixed shutter, costs otherwise at another frame rate.
     """
 
     key: str

@@ -5,7 +5,7 @@ import json
 from collections import OrderedDict
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from threading import Lock
 from typing import TypeVar
 from uuid import UUID
@@ -41,21 +41,27 @@ class Inputs:
     pins: Mapping[str, Value]
     weights: Mapping[str, float]
     device_digest: str = ""
-    """Of the device's document, where it is known already."""
+    bag_digest: str = ""
+    """Of the documents of device and bag, where they are known already."""
 
-    @property
+    @cached_property
     def fingerprint(self) -> str:
         """Hash of it all, the version of the rules included."""
-        plain = [item.plain() for item in self.bag]
-        parts = [
-            RULES_VERSION,
-            self.brief.plain(),
-            self.device_digest or self.device.digest,
-            self.stance.plain(),
-            plain,
-        ]
-        parts += [dict(self.pins), dict(self.weights)]
-        return hashlib.sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()
+        return _digest(
+            [
+                RULES_VERSION,
+                self.brief.plain(),
+                self.device_digest or self.device.digest,
+                self.stance.plain(),
+                self.bag_digest or _digest([item.plain() for item in self.bag]),
+                dict(self.pins),
+                dict(self.weights),
+            ]
+        )
+
+
+def _digest(plain: object) -> str:
+    return hashlib.sha256(json.dumps(plain, sort_keys=True).encode()).hexdigest()
 
 
 @lru_cache(maxsize=128)
@@ -103,14 +109,15 @@ class Sketches:
         self._most = most
         self._lock = Lock()
 
-    def of(self, inputs: Inputs) -> Sketch | Conflict | Refusal:
-        """The set of a setup, or why there is none."""
+    def of(self, inputs: Inputs, planned: Callable[[], Outcome | None]) -> Sketch | Conflict | Refusal:
+        """The set of a setup, or why there is none. planned: its whole plan, where there is one already."""
         key = inputs.fingerprint
         with self._lock:
             if key in self._kept:
                 self._kept.move_to_end(key)
                 return self._kept[key]
-        made = _asked(inputs, sketch_scene)
+        whole = planned()
+        made = _asked(inputs, sketch_scene) if whole is None else whole.sketch if isinstance(whole, Plan) else whole
         with self._lock:
             self._kept[key] = made
             if len(self._kept) > self._most:
@@ -128,6 +135,7 @@ class Planner:
         self.rows = rows
         stored = rows.all(rows.query(BagRow).order_by(BagRow.position, BagRow.key))
         self.bag: list[BagItem] = [_read_item(json.dumps(row.document)) for row in stored]
+        self._bag_digest = _digest([row.document for row in stored])
         self.stances = Stances(rows)
         self.skies = Skies(rows)
         self._devices: dict[UUID, Device] = {}
@@ -155,6 +163,7 @@ class Planner:
             pins={**(pins or {}), **setup.pins},
             weights=self.stances.weights,
             device_digest=self._digests[setup.device_id],
+            bag_digest=self._bag_digest,
         )
 
     def sketch(
@@ -165,10 +174,7 @@ class Planner:
         pins: besides the setup's own.
         """
         inputs = self.inputs(setup, brief, pins)
-        kept = self._kept(setup, inputs.fingerprint)
-        if kept is None:
-            return _sketches.of(inputs)
-        return kept.sketch if isinstance(kept, Plan) else kept
+        return _sketches.of(inputs, lambda: self._kept(setup, inputs.fingerprint))
 
     def _kept(self, setup: SetupRow, made_from: str) -> Outcome | None:
         row = self.rows.session.scalar(self.rows.query(PlanRow).where(PlanRow.setup_id == setup.id))

@@ -49,15 +49,15 @@ def cheapest_way(stations: Sequence[Station]) -> Way:
     back: list[list[np.ndarray]] = []
     for index, station in enumerate(stations):
         steps: list[np.ndarray] = []
-        within = station.moves(WHILE[station.reachable])
+        within, every = station.moves(WHILE[station.reachable]), np.arange(len(station.choices))
         for minute in range(len(station.minutes)):
             if totals is None:
-                start = np.where(np.arange(len(station.choices)) == station.planned, 0.0, UNPLANNED)
+                start = np.where(every == station.planned, 0.0, UNPLANNED)
                 totals, step = start, np.full(start.shape, -1)
             elif minute == 0:
-                totals, step = _step(totals, station.moves(BETWEEN, stations[index - 1].choices))
+                totals, step = _step(totals, station.moves(BETWEEN, stations[index - 1].choices), every)
             else:
-                totals, step = _step(totals, within)
+                totals, step = _step(totals, within, every)
             totals = totals + station.costs[:, minute]
             steps.append(step)
         back.append(steps)
@@ -66,10 +66,10 @@ def cheapest_way(stations: Sequence[Station]) -> Way:
     return Way(_walked(back, int(np.argmin(totals))), float(totals.min()))
 
 
-def _step(totals: Floats, moves: Floats) -> tuple[Floats, np.ndarray]:
+def _step(totals: Floats, moves: Floats, every: np.ndarray) -> tuple[Floats, np.ndarray]:
     through = totals[:, None] + moves
-    best = np.argmin(through, axis=0)
-    return through[best, np.arange(through.shape[1])], best
+    best = through.argmin(axis=0)
+    return through[best, every], best
 
 
 def _walked(back: Sequence[Sequence[np.ndarray]], last: int) -> list[list[int]]:

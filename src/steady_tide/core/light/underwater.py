@@ -1,6 +1,7 @@
 """What water does to a picture: light lost by channel, red left, which filter, when only a lamp helps."""
 
 from collections.abc import Sequence
+from functools import lru_cache
 from typing import Final, Literal, NamedTuple
 
 import numpy as np
@@ -29,6 +30,7 @@ FILTER_GAIN_STOPS: Final = 0.3
 """A filter is worth fitting from this much better balance on. **Assumed**."""
 OUTWEIGHS_STOPS: Final = 1.0
 """A lamp gives its colours where it is this much brighter than the rest. **Assumed**."""
+LAMP_DISTANCES_M: Final = np.linspace(0.1, 6.0, 119)
 COST_WEIGHT: Final = 0.3
 """What a stop of light is worth against a stop of balance. **Assumed**."""
 DEEPEST_M: Final = 60.0
@@ -156,10 +158,15 @@ def lamp_at_1_m(lamp: Lamp) -> float:
 def lamp_within_m(lamp: Lamp, *, colour: str, rest_ev100: float) -> float:
     """How near a lamp beside the lens must be to outweigh the rest of the light [m]; 0 where it cannot."""
     wanted = float(lux_from_ev100(rest_ev100 + OUTWEIGHS_STOPS))
-    distances = np.linspace(0.1, 6.0, 119)
-    given = [lamp_lux(at_1_m=lamp_at_1_m(lamp), distance_m=float(d), kind=WATER_TYPE[colour]) for d in distances]
-    enough = np.flatnonzero(np.array(given) >= wanted)
-    return round(float(distances[enough[-1]]), 2) if len(enough) else 0.0
+    enough = np.flatnonzero(lamp_at_1_m(lamp) * _given(colour) >= wanted)
+    return round(float(LAMP_DISTANCES_M[enough[-1]]), 2) if len(enough) else 0.0
+
+
+@lru_cache
+def _given(colour: str) -> Floats:
+    """What a lamp of 1 lx at 1 m gives at each of LAMP_DISTANCES_M [lx]."""
+    distances = map(float, LAMP_DISTANCES_M)
+    return np.array([lamp_lux(at_1_m=1.0, distance_m=distance, kind=WATER_TYPE[colour]) for distance in distances])
 
 
 def under_water(

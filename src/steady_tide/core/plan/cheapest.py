@@ -26,7 +26,14 @@ class Lot(NamedTuple):
     beside: Floats
 
 
-def cheapest(landscape: Landscape) -> Point | None:
+class Found(NamedTuple):
+    """The cheapest set and what it costs in all [stops]."""
+
+    cost: float
+    point: Point
+
+
+def cheapest(landscape: Landscape) -> Found | None:
     """The set that `Landscape.chosen` finds; None when nothing fits."""
     found: tuple[float, int, int] | None = None
     for lot in sorted(_lots(landscape), key=lambda lot: lot.least):
@@ -38,7 +45,7 @@ def cheapest(landscape: Landscape) -> Point | None:
         if np.isfinite(total[at]):
             candidate = (float(total[at]), lot.profile, int(lot.costs.rows[at]))
             found = candidate if found is None else min(found, candidate)
-    return None if found is None else landscape.point_of(found[1], found[2])
+    return None if found is None else Found(found[0], landscape.point_of(found[1], found[2]))
 
 
 def _lots(landscape: Landscape) -> list[Lot]:

@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.plan.cheapest import cheapest
 from steady_tide.core.plan.explain import Explainer
 from steady_tide.core.plan.feasibility import feasible
 from steady_tide.core.plan.offers import offers, text_of, wishes_text
@@ -26,8 +27,8 @@ def not_offered(landscape: Landscape, wrong: WrongPin) -> Conflict:
         nearest = text_of(situation, wrong.setting, wrong.nearest)
         words = f"{name} does not offer {label} {wrong.wished}."
         ways = [WayOut(release=wrong.setting, becomes=wrong.nearest, words=f"Take the nearest it offers: {nearest}.")]
-        best = landscape.chosen()
-        free = Explainer(landscape, best).values(best).get(wrong.setting) if best is not None else None
+        best = cheapest(landscape)
+        free = Explainer(landscape, best.point).values(best.point).get(wrong.setting) if best is not None else None
         if free is not None and free != wrong.nearest:
             text = text_of(situation, wrong.setting, free)
             ways.append(WayOut(release=wrong.setting, becomes=free, words=f"Leave it to the plan: {label} {text}."))
@@ -41,8 +42,11 @@ def not_offered(landscape: Landscape, wrong: WrongPin) -> Conflict:
     )
 
 
-def conflict_of(landscape: Landscape, clash: dict[Setting, Value]) -> Conflict:
-    """The smallest set of pins that cannot be had together, each with what letting it go would give."""
+def conflict_of(landscape: Landscape, clash: dict[Setting, Value], *, with_ways: bool = True) -> Conflict:
+    """The smallest set of pins that cannot be had together, each with what letting it go would give.
+
+    with_ways: False leaves the ways out empty, each of which takes a search.
+    """
     situation = landscape.situation
     return Conflict(
         device_key=situation.device.key,
@@ -50,7 +54,7 @@ def conflict_of(landscape: Landscape, clash: dict[Setting, Value]) -> Conflict:
         wishes=[_wish(situation, setting, value) for setting, value in clash.items()],
         words=f"{situation.device.name} cannot do {wishes_text(situation, clash)} together.",
         limit=_limit(landscape, clash),
-        ways_out=[way for setting in clash if (way := _way_out(landscape, clash, setting))],
+        ways_out=[way for setting in clash if (way := _way_out(landscape, clash, setting))] if with_ways else [],
     )
 
 
@@ -62,10 +66,10 @@ def _way_out(landscape: Landscape, clash: Mapping[Setting, Value], release: Sett
     """Keep every other pin and let one go; None when that is not enough."""
     situation = landscape.situation
     freed = Landscape(situation, _without(landscape.pins, release))
-    best = freed.chosen()
+    best = cheapest(freed)
     if best is None:
         return None
-    value = Explainer(freed, best).values(best)[release]
+    value = Explainer(freed, best.point).values(best.point)[release]
     becomes = f"{SETTINGS[release].in_text} becomes {text_of(situation, release, value)}."
     kept = _without(clash, release)
     words = f"Keep {wishes_text(situation, kept)}: {becomes}" if kept else f"Release it: {becomes}"

@@ -1,7 +1,7 @@
 """The planner: from brief, stance, device and bag to a plan, or to a conflict in words."""
 
 from collections.abc import Callable, Mapping, Sequence
-from typing import Any, Final
+from typing import Any, Final, TypeVar
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem
@@ -39,6 +39,8 @@ from steady_tide.core.plan.stance import Stance
 from steady_tide.core.plan.swappable import frame_deg
 from steady_tide.core.plan.weighing import Weighing
 
+Some = TypeVar("Some")
+
 
 def plan_scene(
     brief: Brief,
@@ -69,11 +71,14 @@ def sketch_scene(
     pins: Mapping[str, object] | None = None,
     weights: Mapping[str, float] | None = None,
 ) -> Sketch | Conflict:
-    """The set that `plan_scene` finds, without its rivals and reasons: for days that are dragged along."""
-    found = _open(brief, device, stance, bag, pins, weights)
+    """The set that `plan_scene` finds, without its rivals and reasons: for days that are dragged along.
+
+    A Conflict comes without its ways out.
+    """
+    found = _open(brief, device, stance, bag, pins, weights, with_ways=False)
     if isinstance(found, Conflict):
         return found
-    point = _one(cheapest(found))
+    point = _one(cheapest(found)).point
     explainer = Explainer(found, point)
     values = explainer.values(point) | _fitted_values(explainer.situation)
     texts = {setting: text_of(explainer.situation, setting, value) for setting, value in values.items()}
@@ -89,19 +94,21 @@ def _open(
     bag: Sequence[BagItem],
     pins: Mapping[str, object] | None,
     weights: Mapping[str, float] | None,
+    *,
+    with_ways: bool = True,
 ) -> Landscape | Conflict:
     """Every cost of a scene, where its pins can be had together."""
     found = _landscape(brief, device, stance, bag, read_pins(pins or {}), weights)
     if isinstance(found, Conflict):
         return found
     if smallest := _clash(found):
-        return conflict_of(found, smallest)
+        return conflict_of(found, smallest, with_ways=with_ways)
     return found
 
 
-def _one(point: Point | None) -> Point:
-    assert point is not None, "a feasible situation has a cheapest set"
-    return point
+def _one(found: Some | None) -> Some:
+    assert found is not None, "a feasible situation has a cheapest set"
+    return found
 
 
 def _seen(view: PointView) -> dict[str, Any]:

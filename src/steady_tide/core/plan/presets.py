@@ -13,6 +13,7 @@ from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.cheapest import cheapest
 from steady_tide.core.plan.plan import Plan
 from steady_tide.core.plan.planner import landscape_of, plan_scene
 from steady_tide.core.plan.stance import Stance
@@ -117,15 +118,15 @@ def _loss(scene: Wanted, free: Plan, other: Plan, device: Device, bag: Sequence[
     if any(str(values.get(name, value)) != str(value) for name, value in scene.pins.items()):
         return IMPOSSIBLE
     landscape = landscape_of(scene.brief, device, stance=scene.stance, bag=bag, pins=values)
-    point = landscape.chosen() if landscape is not None else None
-    if landscape is None or point is None:
+    found = cheapest(landscape) if landscape is not None else None
+    if found is None:
         return IMPOSSIBLE
     simple = sum(
         next((option.cost or 0.0 for option in one.options if option.value == values.get(one.setting.value)), 0.0)
         for one in free.decisions
         if one.setting not in SEARCHED_ANYWAY and one.setting.value in values
     )
-    return max(landscape.least(point.profile) - free.cost, 0.0) + simple
+    return max(found.cost - free.cost, 0.0) + simple
 
 
 SEARCHED_ANYWAY: Final = frozenset(

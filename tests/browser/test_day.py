@@ -157,6 +157,38 @@ def test_the_depth_is_changed_and_the_water_says_what_it_does(page: Page, demo: 
     expect(water.get_by_role("alert")).to_contain_text("is no point")
 
 
+def test_a_dive_is_drawn_pulled_and_taken_back(page: Page, demo: str) -> None:
+    open_day(page, demo)
+    water = closer(page, "Under the rafts")
+    written = water.get_by_label("Depth along the dive")
+    drawing = water.locator("svg[aria-labelledby=dive-drawn]")
+    drawing.scroll_into_view_if_needed()
+    box = drawing.bounding_box()
+    assert box is not None
+    page.mouse.click(box["x"] + 0.5 * box["width"], box["y"] + 0.5 * box["height"])
+    points = water.get_by_role("slider", name=re.compile("^Point [0-9] of 3 of the dive"))
+    expect(points).to_have_count(3)
+    expect(written).to_have_value(re.compile(r"^0:[0-9.]+ 3[0-9]:[0-9.]+ 70:[0-9.]+$"))
+    middle = points.nth(1)
+    at = middle.bounding_box()
+    assert at is not None
+    page.mouse.move(at["x"] + at["width"] / 2, at["y"] + at["height"] / 2)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 0.7 * box["width"], box["y"] + 0.3 * box["height"], steps=5)
+    page.mouse.up()
+    expect(written).to_have_value(re.compile(r"^0:[0-9.]+ 4[0-9]:[0-9.]+ 70:[0-9.]+$"))
+    middle.focus()
+    before = middle.get_attribute("aria-valuenow")
+    page.keyboard.press("ArrowDown")
+    expect(middle).to_have_attribute("aria-valuenow", f"{float(before or 0) + 0.5:g}")
+    page.keyboard.press("Delete")
+    expect(written).to_have_value(re.compile(r"^0:[0-9.]+ 70:[0-9.]+$"))
+    page.get_by_role("button", name="Undo").click()
+    expect(points).to_have_count(3)
+    expect(page.get_by_text("Everything is kept")).to_be_visible()
+    assert violations(page) == []
+
+
 def test_a_dive_log_is_brought_in_and_a_bomb_is_refused(page: Page, demo: str) -> None:
     open_day(page, demo)
     water = closer(page, "Under the rafts")
@@ -167,6 +199,9 @@ def test_a_dive_log_is_brought_in_and_a_bomb_is_refused(page: Page, demo: str) -
     picker = water.locator("input[type=file]")
     picker.set_input_files({"name": "dive.uddf", "mimeType": "text/xml", "buffer": log.encode()})
     expect(water.get_by_label("Depth along the dive")).to_have_value("0:0 4:5.5 20:3")
+    page.get_by_role("button", name="Undo").click()
+    expect(water.get_by_label("Depth along the dive")).to_have_value("")
+    expect(water.get_by_role("textbox", name=re.compile("^Deepest"))).to_have_value("7")
     bomb = '<!DOCTYPE u [<!ENTITY a "aaaa">]><uddf>&a;</uddf>'
     picker.set_input_files({"name": "bomb.uddf", "mimeType": "text/xml", "buffer": bomb.encode()})
     expect(water.get_by_role("alert")).to_contain_text("entities")
@@ -198,6 +233,13 @@ def test_a_reading_bends_the_day_until_it_is_removed(page: Page, demo: str) -> N
     expect(readings).to_contain_text(re.compile("−5[.0-9]+ stops"))
     readings.get_by_role("button", name="Remove the reading at 12:00").click()
     expect(page.get_by_text("Nothing was measured yet")).to_be_visible()
+    page.get_by_role("button", name="Undo").click()
+    expect(readings).to_contain_text("12:00the open skyISO 100, f/2.8, 1/60 s")
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_text("Nothing was measured yet")).to_be_visible()
+    expect(page.get_by_role("button", name="Undo")).to_be_disabled()
+    page.get_by_role("button", name="Redo").click()
+    expect(readings).to_contain_text("12:00the open skyISO 100, f/2.8, 1/60 s")
 
 
 def test_a_grey_card_is_read_from_its_still(page: Page, demo: str) -> None:
@@ -234,7 +276,12 @@ def test_an_order_is_proposed_taken_and_put_back(page: Page, demo: str) -> None:
     expect(proposed).to_contain_text("Minutes outside the marks")
     proposed.get_by_role("button", name="Take it").click()
     expect(page.get_by_label("The pilot gig from")).not_to_have_value(before)
+    then = page.get_by_label("The pilot gig from").input_value()
     page.get_by_role("button", name="Put it back").click()
+    expect(page.get_by_label("The pilot gig from")).to_have_value(before)
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_label("The pilot gig from")).to_have_value(then)
+    page.get_by_role("button", name="Undo").click()
     expect(page.get_by_label("The pilot gig from")).to_have_value(before)
 
 

@@ -90,10 +90,10 @@ export function useFilming(shoot_id: string) {
   const at = (scene_id: string) => day()?.scenes.find((scene) => scene.id === scene_id) ?? null;
   const remember = (what: string, pair: Pair) =>
     setSteps((kept) => stepped(kept, { what, ...pair, at: Date.now() }));
-  const filmed = (scene_id: string, change: Change) => {
+  const filmed = (scene_id: string, change: Change, gesture = 0) => {
     const here = day();
     const pair = here && filmActs(here, scene_id, change);
-    if (pair) remember(`${scene_id} ${Object.keys(change)}`, pair);
+    if (pair) remember(`${scene_id} ${Object.keys(change)} ${gesture}`, pair);
   };
   const step = (what: string, pair: Pair) => {
     remember(what, pair);
@@ -113,9 +113,9 @@ export function useFilming(shoot_id: string) {
       filmed(scene_id, change);
       film(scene_id, change);
     },
-    /** Change a scene: seen before it is answered. */
-    move: (scene_id: string, change: Change) => {
-      filmed(scene_id, change);
+    /** Change a scene: seen before it is answered. What follows soon in one gesture is one step to undo. */
+    move: (scene_id: string, change: Change, gesture = 0) => {
+      filmed(scene_id, change, gesture);
       perform({ does: "film", scene_id, change });
     },
     cloud: (cloud_okta: number) => {

@@ -15,6 +15,7 @@ const UNTIMED_MINUTES = 60;
 export function DiveDrawn({ scene, water, film }: { scene: SceneDay; water: WaterDay; film: FilmingState }) {
   const svg = useRef<SVGSVGElement>(null);
   const dragged = useRef<number | null>(null);
+  const gesture = useRef(0);
   const points = water.profile;
   const filmed = scene.starts != null && scene.ends != null ? scene.ends - scene.starts : UNTIMED_MINUTES;
   const minutes = Math.max(filmed, points.at(-1)?.minute ?? 0);
@@ -28,7 +29,11 @@ export function DiveDrawn({ scene, water, film }: { scene: SceneDay; water: Wate
   const { steady_from_m: from, steady_to_m: to } = water.depths;
 
   const now = () => film.at(scene.id)?.water?.profile ?? points;
-  const keep = (profile: DivePoint[]) => film.move(scene.id, { profile });
+  const keep = (profile: DivePoint[]) => film.move(scene.id, { profile }, gesture.current);
+  const drop = (index: number) => {
+    gesture.current += 1;
+    keep(pointDropped(now(), index));
+  };
   const pointed = (event: PointerEvent): DivePoint | null => {
     const box = svg.current?.getBoundingClientRect();
     if (!box) return null;
@@ -43,6 +48,7 @@ export function DiveDrawn({ scene, water, film }: { scene: SceneDay; water: Wate
     event.currentTarget.setPointerCapture(event.pointerId);
     const added = pointAdded(now(), at, { minutes, shallowest_m: water.shallowest_m });
     dragged.current = added.index;
+    gesture.current += 1;
     keep(added.points);
   };
   const pull = (event: PointerEvent<SVGSVGElement>) => {
@@ -58,7 +64,7 @@ export function DiveDrawn({ scene, water, film }: { scene: SceneDay; water: Wate
     if (by && one) {
       const [minute = 0, depth = 0] = by;
       keep(pointPulled(now(), index, { minute: one.minute + minute, depth_m: one.depth_m + depth }));
-    } else if (event.key === "Delete" || event.key === "Backspace") keep(pointDropped(now(), index));
+    } else if (event.key === "Delete" || event.key === "Backspace") drop(index);
     else return;
     event.preventDefault();
   };
@@ -80,7 +86,7 @@ export function DiveDrawn({ scene, water, film }: { scene: SceneDay; water: Wate
           dragged.current = null;
         }}
       >
-        <title id="dive-drawn">Depth along the dive</title>
+        <title id="dive-drawn">The dive, drawn</title>
         <g transform={`translate(${LEFT},${TOP})`}>
           <rect width={x(minutes)} height={y.range()[1]} fill="var(--paper)" stroke="var(--hairline)" />
           {from != null && to != null ? (
@@ -116,8 +122,9 @@ export function DiveDrawn({ scene, water, film }: { scene: SceneDay; water: Wate
                     event.stopPropagation();
                     svg.current?.setPointerCapture(event.pointerId);
                     dragged.current = index;
+                    gesture.current += 1;
                   }}
-                  onDoubleClick={() => keep(pointDropped(now(), index))}
+                  onDoubleClick={() => drop(index)}
                   onKeyDown={nudge(index)}
                 />
               ))

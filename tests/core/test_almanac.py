@@ -34,6 +34,14 @@ def test_the_sun_stands_where_the_reference_has_it(
     assert angle_between(found.azimuth_deg, azimuth) < almanac.SUN_TOLERANCE_DEG
 
 
+@pytest.mark.parametrize(("when", "declination"), almanac.SEASONS)
+def test_the_seasons_begin_when_the_almanac_says(when: str, declination: float) -> None:
+    at = datetime.fromisoformat(when)
+    for pole, sign in ((90.0, 1.0), (-90.0, -1.0)):
+        found = sun_at(Place(pole, 0.0), at).altitude_deg
+        assert found == pytest.approx(sign * declination, abs=almanac.SUN_TOLERANCE_DEG)
+
+
 def moments(day: SkyDay, kind: str) -> list[datetime]:
     return [event.at for event in day.events if event.kind == kind]
 

@@ -8,8 +8,11 @@ Made by:
 """
 
 SUN_TOLERANCE_DEG = 0.1
+WORKED = ((39.742476, -105.1786), "2003-10-17T12:30:30-07:00", 39.872, 194.340)
+"""The example printed with the algorithm: altitude without refraction, and azimuth [REDA-2004, appendix A.5]."""
 # (latitude, longitude), time, altitude and azimuth [degrees], without refraction.
 SUN = [
+    WORKED,
     ((58.30, 6.60), "2026-09-26T08:00:00+00:00", 18.033, 124.922),
     ((58.30, 6.60), "2026-09-26T16:30:00+00:00", 5.925, 257.527),
     ((-33.87, 151.21), "2026-12-21T02:00:00+00:00", 79.453, 351.217),
@@ -28,4 +31,12 @@ RISE_AND_SET = [
     ((69.65, 18.96), "Europe/Oslo", "2026-09-26", "06:39:23", "18:29:32"),
     ((78.22, 15.65), "Arctic/Longyearbyen", "2026-06-21", None, None),
     ((-77.85, 166.67), "Antarctica/McMurdo", "2026-06-21", None, None),
+]
+OBLIQUITY_DEG = 23.44
+# Beginning of the seasons as almanacs print it for 2026; the sun's height at the north pole is its declination then.
+SEASONS = [
+    ("2026-03-20T14:46:00+00:00", 0.0),
+    ("2026-06-21T08:24:00+00:00", OBLIQUITY_DEG),
+    ("2026-09-23T00:05:00+00:00", 0.0),
+    ("2026-12-21T20:50:00+00:00", -OBLIQUITY_DEG),
 ]

@@ -337,6 +337,25 @@ def test_changes_come_with_their_times_and_what_skipping_costs(creator: TestClie
     assert not any(one["while_filming"] for one in kept["swaps"])
 
 
+def test_a_change_on_a_dive_says_how_deep_it_is_made(creator: TestClient) -> None:
+    fast = {
+        **UNDER,
+        "reachable": "by-hand",
+        "water": {**UNDER["water"], "depth_m": 12, "shallowest_m": 0.5, "colour": "murky"},
+    }
+    shoot, (dive,) = sky_day(creator, fast, times=((660, 720),))
+    drawn = [{"minute": m, "depth_m": d} for m, d in ((0, 0.5), (20, 0.5), (40, 12), (60, 12))]
+    day = creator.put(f"/api/scenes/{dive}/filming", json={"profile": drawn}).json()
+    made = [one for one in day["swaps"] if one["while_filming"]]
+    assert made, day["swaps"]
+    for one in made:
+        depth = 0.5 + 11.5 * min(max(one["minute"] - 660 - 20, 0), 20) / 20
+        assert abs(one["depth_m"] - depth) <= 0.25
+        calendar = creator.get(f"/api/shoots/{shoot}/day.ics").text.replace("\r\n ", "")
+        assert f"about {one['depth_m']:g} m down" in calendar
+    assert all(one["depth_m"] is None for one in day["swaps"] if not one["while_filming"])
+
+
 @pytest.mark.parametrize(("slots", "presets"), [(2, ["preset 2"]), (1, [])])
 def test_where_a_set_ends_a_second_one_is_planned_for_a_free_slot(
     creator: TestClient, slots: int, presets: list[str]

@@ -4,7 +4,9 @@ from collections.abc import Iterable, Sequence
 from dataclasses import replace
 from uuid import UUID
 
-from steady_tide.core.day.scene import filmed_brief
+import numpy as np
+
+from steady_tide.core.day.scene import depth_along, filmed_brief
 from steady_tide.core.day.second import Offer, otherwise, picture_of, with_seconds
 from steady_tide.core.day.stations import Second, Station
 from steady_tide.core.day.swaps import Course, Swap
@@ -69,12 +71,19 @@ def swap_views(scenes: Sequence[Filmed], courses: Iterable[Course]) -> list[Swap
 
 
 def _swap_view(swap: Swap, filmed: Filmed, plan: Sketch) -> SwapView:
-    water = filmed.brief.water
     return SwapView(
         setup_id=UUID(swap.setup),
         scene_id=filmed.scene.id,
         scene_name=filmed.scene.name,
         device_name=plan.device_name,
-        depth_m=water.middle_m if water is not None and swap.while_filming else None,
+        depth_m=_depth_at(filmed, swap.minute) if swap.while_filming else None,
         **swap.model_dump(exclude={"setup", "scene"}),
     )
+
+
+def _depth_at(filmed: Filmed, minute: int) -> float | None:
+    """How deep the camera is at a minute [m], to half a metre; None out of the water."""
+    water, around = filmed.brief.water, filmed.around
+    if water is None:
+        return None
+    return round(2.0 * float(np.interp(minute, around.sky.minutes, depth_along(water, around)))) / 2.0

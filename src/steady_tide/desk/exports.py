@@ -116,7 +116,8 @@ def _camera(camera: CameraDay, sky: Sky, bring: Sequence[str]) -> AgendaCamera:
 
 
 def _swap(swap: SwapView, sky: Sky, index: int) -> AgendaSwap:
-    where = f"while filming {swap.scene_name}" if swap.while_filming else f"before {swap.scene_name}"
+    deep = f", about {swap.depth_m:g} m down" if swap.depth_m is not None else ""
+    where = f"while filming {swap.scene_name}{deep}" if swap.while_filming else f"before {swap.scene_name}"
     return AgendaSwap(
         key=f"{swap.setup_id}-swap-{index}",
         at=sky.clock(swap.minute),

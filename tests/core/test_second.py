@@ -68,7 +68,8 @@ def test_it_is_asked_for_only_where_minutes_are_left_and_kept_only_where_it_help
     assert with_seconds([held], offer).minutes_out == {"s": 0} and len(asked) == 1
     short = station([9.0] * 30 + [5.0] * (LEAST_MINUTES - 1), iso_ceilings=[400])
     with_seconds([short], offer)
-    assert len(asked) == 1
+    with_seconds([only_iso_400(reach="not-at-all")], offer)
+    assert len(asked) == 1, "nor where no preset can be changed"
     useless = with_seconds([only_iso_400()], lambda *_: Second(3, changeable(iso_ceilings=[400]), "nothing"))
     assert useless.minutes_out == {"s": 30} and len(useless.swaps) == 1
     assert with_seconds([only_iso_400()], lambda *_: None).minutes_out == {"s": 30}

@@ -6,7 +6,7 @@ from typing import Final
 
 import numpy as np
 
-from steady_tide.core.day.stations import Second, Station
+from steady_tide.core.day.stations import WHILE, Second, Station
 from steady_tide.core.day.swaps import Course, course_of
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.plan import Sketch
@@ -45,7 +45,8 @@ def with_seconds(stations: Sequence[Station], offer: Offer) -> Course:
     """The course of one camera through its scenes, where a second set may help a scene that filter and ISO do not."""
     course, kept = course_of(stations), list(stations)
     for index, station in enumerate(stations):
-        if course.minutes_out[station.setup] < LEAST_MINUTES:
+        reached = np.isfinite(WHILE[station.reachable].preset)
+        if not reached or course.minutes_out[station.setup] < LEAST_MINUTES:
             continue
         row = course.way.choices[index]
         out = station.minutes[np.flatnonzero(station.beyond[row, np.arange(len(row))])]

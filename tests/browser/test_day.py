@@ -240,6 +240,14 @@ def test_a_reading_bends_the_day_until_it_is_removed(page: Page, demo: str) -> N
     expect(page.get_by_role("button", name="Undo")).to_be_disabled()
     page.get_by_role("button", name="Redo").click()
     expect(readings).to_contain_text("12:00the open skyISO 100, f/2.8, 1/60 s")
+    # As fast as one can press: the last press counts.
+    for name in ("Undo", "Redo", "Undo", "Redo", "Undo"):
+        page.get_by_role("button", name=name).click()
+    expect(page.get_by_text("Everything is kept")).to_be_visible()
+    expect(page.get_by_text("Nothing was measured yet")).to_be_visible()
+    page.reload()
+    page.get_by_role("tab", name=re.compile("^Readings")).click()
+    expect(page.get_by_text("Nothing was measured yet")).to_be_visible()
 
 
 def test_a_grey_card_is_read_from_its_still(page: Page, demo: str) -> None:

@@ -2,7 +2,7 @@
 
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, type DayView, got, type MoveView, type ReadingView } from "../api/client";
+import type { DayView, MoveView, ReadingView } from "../api/client";
 import {
   type Act,
   addedReading,
@@ -10,12 +10,13 @@ import {
   filmActs,
   orderActs,
   type Pair,
+  type Reading,
   readingActs,
   sameReading,
 } from "../domain/dayActs";
 import { type Change, shown } from "../domain/filming";
 import { again, back, none, type Steps, stepped } from "../domain/undo";
-import { sendCloud, sendDive, sendFilming, sendForget, sendReading, sendTimes } from "./dayCalls";
+import { askDay, sendCloud, sendDive, sendFilming, sendForget, sendReading, sendTimes } from "./dayCalls";
 import { useDayQueue } from "./dayQueue";
 
 const dayKey = (shoot_id: string) => ["day", shoot_id];
@@ -23,8 +24,7 @@ const dayKey = (shoot_id: string) => ["day", shoot_id];
 export function useDay(shoot_id: string) {
   return useQuery({
     queryKey: dayKey(shoot_id),
-    queryFn: ({ signal }) =>
-      got(api.GET("/api/shoots/{shoot_id}/day", { params: { path: { shoot_id } }, signal })),
+    queryFn: ({ signal }) => askDay(shoot_id, signal),
   });
 }
 
@@ -60,21 +60,20 @@ function useActs(shoot_id: string) {
     else if (act.does === "cloud") pull(act.cloud_okta);
     else if (act.does === "times")
       ask("order", { scene_id: null, send: () => sendTimes(shoot_id, act.times) });
-    else if (act.there) {
-      const { minute, measured, scene_id } = act.reading;
-      ask(JSON.stringify(act.reading), {
-        scene_id: null,
-        send: () => sendReading(shoot_id, minute, measured, scene_id),
-      });
-    } else {
-      const here = day();
-      const found = here && sameReading(here, act.reading);
-      if (found) ask(found.id, { scene_id: null, send: () => sendForget(found.id) });
-    }
+    else ask(JSON.stringify(act.reading), { scene_id: null, send: () => read(act.reading, act.there) });
   };
+  /** Keep a reading, or remove it: one that was kept again has another id, which only the service knows for sure. */
+  const read = async (reading: Reading, there: boolean) => {
+    if (there) return sendReading(shoot_id, reading.minute, reading.measured, reading.scene_id);
+    const here = await askDay(shoot_id);
+    const found = sameReading(here, reading);
+    return found ? sendForget(found.id) : here;
+  };
+  const forget = (id: string) => ask(id, { scene_id: null, send: () => sendForget(id) });
   return {
     day,
     film,
+    forget,
     perform,
     answered: (answer: DayView) => cache.setQueryData(key, answer),
     refused,
@@ -84,7 +83,7 @@ function useActs(shoot_id: string) {
 
 /** Changes of a day, with undo and redo. */
 export function useFilming(shoot_id: string) {
-  const { day, film, perform, answered, refused, keeping } = useActs(shoot_id);
+  const { day, film, forget, perform, answered, refused, keeping } = useActs(shoot_id);
   const [steps, setSteps] = useState<Steps<Act>>(none);
 
   const at = (scene_id: string) => day()?.scenes.find((scene) => scene.id === scene_id) ?? null;
@@ -132,7 +131,10 @@ export function useFilming(shoot_id: string) {
       const pair = putBack ? { before: after, after: before } : { before, after };
       step(`order ${JSON.stringify(pair.after)}`, pair);
     },
-    forget: (reading: ReadingView) => step(`forget ${reading.id}`, readingActs(reading, false)),
+    forget: (reading: ReadingView) => {
+      remember(`forget ${reading.id}`, readingActs(reading, false));
+      forget(reading.id);
+    },
     /** Keep a reading that was sent; throws what the service refuses. */
     measure: async (send: () => Promise<DayView>) => {
       const answer = await send();

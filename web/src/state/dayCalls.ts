@@ -3,6 +3,10 @@
 import { api, type Filming, got, type ReadingRequest, type SceneTime } from "../api/client";
 import type { Change } from "../domain/filming";
 
+export function askDay(shoot_id: string, signal?: AbortSignal) {
+  return got(api.GET("/api/shoots/{shoot_id}/day", { params: { path: { shoot_id } }, signal }));
+}
+
 export function sendFilming(scene_id: string, change: Change) {
   const body = change as Filming;
   return got(api.PUT("/api/scenes/{scene_id}/filming", { params: { path: { scene_id } }, body }));

@@ -3,13 +3,17 @@
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, ConsoleMessage, Page
+from playwright.sync_api import Browser, ConsoleMessage, Page, expect
 
 from steady_tide.demo.load import EMAIL, load_demo
 from steady_tide.desk.accounts import find_account, forget_account
 from steady_tide.launch.cluster import Cluster
 from steady_tide.store.database import Database
 from tests.browser.serving import serving
+
+PATIENCE_MS = 40_000
+"""How long the slowest machine may take to show something: how fast it is, is no matter of these tests."""
+expect.set_options(timeout=PATIENCE_MS)
 
 
 @pytest.fixture(scope="session")
@@ -62,7 +66,7 @@ def watched(page: Page) -> list[str]:
 def page(browser: Browser) -> Iterator[Page]:
     """A page on a desk, 1280 × 800; the test fails when anything went wrong on it."""
     context = browser.new_context(viewport={"width": 1280, "height": 800})
-    context.set_default_timeout(8_000)
+    context.set_default_timeout(PATIENCE_MS)
     made = context.new_page()
     errors = watched(made)
     yield made
@@ -76,7 +80,7 @@ def phone(browser: Browser) -> Iterator[Page]:
     context = browser.new_context(
         viewport={"width": 390, "height": 844}, device_scale_factor=3, is_mobile=True, has_touch=True
     )
-    context.set_default_timeout(8_000)
+    context.set_default_timeout(PATIENCE_MS)
     made = context.new_page()
     errors = watched(made)
     yield made

@@ -2,25 +2,14 @@
 
 from collections.abc import Mapping
 
-import numpy as np
-
 from steady_tide.core.exposure.automatic import Chosen
-from steady_tide.core.exposure.flicker import beat_hz, nearest_clean_shutter, residual_ripple
 from steady_tide.core.exposure.reach import ExposureSet, LedgerLine, Mark, Tolerance, ledger, reach
-from steady_tide.core.image.budget import gb_per_hour
 from steady_tide.core.image.noise import SHADOW_STOPS, light_for_snr
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.lapse.interval import film_seconds, frames_in
-from steady_tide.core.motion.blur import longest_useful_shutter
-from steady_tide.core.plan.block import Block
 from steady_tide.core.plan.considerations.exposure import target_shutter_s
-from steady_tide.core.plan.considerations.motion import SMEAR_LIMIT_SHARE, trail_px
-from steady_tide.core.plan.considerations.picture import battery_minutes
-from steady_tide.core.plan.considerations.recording import spent_bits, written_mbit_s
 from steady_tide.core.plan.considerations.table import one
 from steady_tide.core.plan.explain import PointView
 from steady_tide.core.plan.plan import (
-    Figure,
     InLight,
     LedgerPart,
     LineOfLedger,
@@ -32,7 +21,7 @@ from steady_tide.core.plan.plan import (
 from steady_tide.core.plan.situation import Situation
 from steady_tide.core.plan.stance import LEAST_SNR
 from steady_tide.core.plan.swappable import swappable
-from steady_tide.core.quantities import lux_from_ev100, shutter_angle_deg, shutter_text
+from steady_tide.core.quantities import lux_from_ev100, shutter_text
 
 RUNAWAY_STOPS = 2.0
 """An automatic shutter this much shorter than wanted makes motion stutter. **Assumed**."""
@@ -152,126 +141,6 @@ def _in_light(name: str, view: PointView, ev100: float, chosen: Chosen) -> InLig
             "snr_shadow": round(one(block.snr(ev100 - SHADOW_STOPS, chosen)), 2),
         }
     )
-
-
-def figures(view: PointView) -> list[Figure]:
-    """The numbers of the set, each with its unit and the formula behind it."""
-    block, recording = view.block, view.recording
-    brief = block.situation.brief
-    angle = one(shutter_angle_deg(shutter_s=block.aim.shutter_s, rate=float(block.rate)))
-    snr = one(block.snr(block.situation.aim_ev100, block.aim))
-    shadow = one(block.snr(block.situation.aim_ev100 - SHADOW_STOPS, block.aim))
-    bits = one(np.asarray(spent_bits(recording)))
-    hourly = one(np.asarray(gb_per_hour(written_mbit_s(recording))))
-    rows = [
-        ("angle", "Shutter angle", angle, "°", f"{angle:.0f}", "360 · frame rate · shutter"),
-        (
-            "smear",
-            "Shake smear",
-            one(block.smear_px),
-            "px",
-            f"{one(block.smear_px):.1f}",
-            "shake rate (assumed) · shutter · focal length in pixels",
-        ),
-        (
-            "subject",
-            "Subject blur",
-            one(block.subject_blur_px),
-            "px",
-            f"{one(block.subject_blur_px):.1f}",
-            "speed / distance · shutter · focal length in pixels",
-        ),
-        (
-            "jitter",
-            "Frame jump",
-            one(block.jitter_px),
-            "px",
-            f"{one(block.jitter_px):.1f}",
-            "shake left after stabilisation, per timeline frame",
-        ),
-        (
-            "snr-mid",
-            "S/N, mid grey",
-            snr,
-            "",
-            f"{snr:.0f}",
-            "EMVA 1288; 40 excellent, 10 acceptable (ISO 12232)",
-        ),
-        (
-            "snr-shadow",
-            "S/N, shadow",
-            shadow,
-            "",
-            f"{shadow:.0f}",
-            "EMVA 1288, three stops under mid grey",
-        ),
-        ("slow", "Speeded up" if brief.at_intervals else "Slow motion", *_pace(block)),
-        (
-            "pixels",
-            "Pixels over need",
-            one(block.have_over_need),
-            "×",
-            f"{one(block.have_over_need):.2f}",
-            "after stabilisation crop, worst delivery shape",
-        ),
-        ("bits", "Bits per pixel", bits, "", f"{bits:.3f}", "bit rate / (width · height · frame rate)"),
-        ("gb-hour", "Card use", hourly, "GB/h", f"{hourly:.3g}", "0.45 · Mbit/s"),
-        (
-            "battery",
-            "A cell lasts",
-            one(battery_minutes(block)),
-            "min",
-            f"{one(battery_minutes(block)):.0f}",
-            "Wh in this cold / W of mode and stabilisation",
-        ),
-    ]
-    rows += lapse_rows(view)
-    if one(block.smear_rad_s) > 0:
-        limit = SMEAR_LIMIT_SHARE * brief.delivery.long_side_px
-        useful = longest_useful_shutter(limit_px=limit, rate_rad_s=one(block.smear_rad_s), focal_px=one(block.focal_px))
-        how = f"longest shutter that keeps shake smear within {limit:.0f} px; electronic stabilisation cannot remove it"
-        rows.append(("useful-shutter", "Steady up to", useful, "s", shutter_text(useful), how))
-    if block.situation.light.lamps:
-        kept = one(np.asarray(residual_ripple(shutter_s=block.aim.shutter_s, mains_hz=brief.mains_hz)))
-        kept *= block.situation.light.ripple
-        beat = beat_hz(rate=float(block.rate), mains_hz=brief.mains_hz)
-        clean = nearest_clean_shutter(
-            block.situation.device.shutters, near_s=one(block.aim.shutter_s), rate=block.rate, mains_hz=brief.mains_hz
-        )
-        advice = (
-            f"nearest clean shutter {shutter_text(clean)} s" if clean else "no offered shutter is clean at this rate"
-        )
-        how = f"|sinc(2f·t)| at {brief.mains_hz} Hz, beating at {beat:.0f} Hz; {advice}"
-        rows.append(("flicker", "Lamp ripple left", 100 * kept, "%", f"{100 * kept:.0f}", how))
-    if brief.at_intervals:
-        rows = [row for row in rows if row[0] not in ("angle", "subject", "jitter")]
-    return [
-        Figure(key=k, label=label, value=value, unit=unit, text=text, how=how)
-        for k, label, value, unit, text, how in rows
-    ]
-
-
-def _pace(block: Block) -> tuple[float, str, str, str]:
-    if block.situation.brief.at_intervals:
-        faster = 1.0 / block.slow_factor
-        return faster, "×", f"{faster:.0f}", "timeline rate times interval"
-    return block.slow_factor, "×", f"{block.slow_factor:.3g}", "recorded rate over timeline rate"
-
-
-def lapse_rows(view: PointView) -> list[tuple[str, str, float, str, str, str]]:
-    """Figures of interval shooting: frames, seconds of film, trails of stars."""
-    block, brief = view.block, view.block.situation.brief
-    if not brief.at_intervals or brief.lapse is None:
-        return []
-    interval, shutter = float(1 / block.rate), one(block.aim.shutter_s)
-    count = frames_in(seconds=3600.0 * brief.lapse.hours, shutter_s=shutter, interval_s=interval)
-    seconds = film_seconds(frames=count, timeline_rate=float(brief.delivery.timeline_rate))
-    trail = one(trail_px(block))
-    return [
-        ("frames", "Frames", float(count), "", f"{count}", "floor((time - shutter) / interval) + 1"),
-        ("film", "Film", seconds, "s", f"{seconds:.0f}", "frames over timeline rate"),
-        ("trail", "Star trail", trail, "px", f"{trail:.1f}", "15.041″/s · shutter · focal length, on the equator"),
-    ]
 
 
 def hopeless(view: PointView) -> list[Price]:

@@ -16,12 +16,12 @@ from steady_tide.core.plan.considerations.picture import battery_minutes
 from steady_tide.core.plan.considerations.table import one
 from steady_tide.core.plan.explain import SEARCHED, Explainer, PointView
 from steady_tide.core.plan.feasibility import feasible, smallest_clash
+from steady_tide.core.plan.figures import figures
 from steady_tide.core.plan.finish import weigh_bias, weigh_colour_filter, weigh_lamp, weigh_support, weigh_white_balance
 from steady_tide.core.plan.glasses import NO_FILTER
 from steady_tide.core.plan.offers import offers, text_of
 from steady_tide.core.plan.outcome import (
     cautions,
-    figures,
     headline,
     hopeless,
     in_lights,

@@ -196,6 +196,18 @@ def test_the_demo_loads_once_and_keeps_what_was_changed(cluster: Cluster) -> Non
         demo.close()
 
 
+def test_who_finds_no_connection_free_is_told_so_and_served_later(database: Database) -> None:
+    narrow = Database(database.url, connections=1, wait_s=0.2)
+    ask = text("select 1")
+    with narrow.session() as first:
+        first.execute(ask)
+        with pytest.raises(Unavailable, match="too many are served"), narrow.session() as second:
+            second.execute(ask)
+    with narrow.session() as third:
+        assert third.scalar(ask) == 1
+    narrow.close()
+
+
 def test_what_was_committed_survives_a_killed_server(tmp_path_factory: pytest.TempPathFactory) -> None:
     home = Path("/tmp") / f"steady-tide-kill-{uuid4().hex[:8]}"
     home.mkdir(mode=0o755)

@@ -8,6 +8,7 @@ from alembic import command
 from alembic.config import Config
 from sqlalchemy import create_engine, make_url
 from sqlalchemy.exc import DBAPIError, OperationalError
+from sqlalchemy.exc import TimeoutError as PoolTimeout
 from sqlalchemy.orm import Session, sessionmaker
 
 from steady_tide.store.errors import Unavailable
@@ -23,9 +24,13 @@ def with_driver(url: str) -> str:
 class Database:
     """One database. Hand it to whoever needs sessions; close it at the end."""
 
-    def __init__(self, url: str) -> None:
+    def __init__(self, url: str, *, connections: int = 16, wait_s: float = 20.0) -> None:
+        """connections: at most so many at once; who finds none free in wait_s seconds is told so."""
         self.url = with_driver(url)
-        self.engine = create_engine(self.url, pool_pre_ping=True, pool_size=8, max_overflow=8)
+        half = connections - connections // 2
+        self.engine = create_engine(
+            self.url, pool_pre_ping=True, pool_size=half, max_overflow=connections - half, pool_timeout=wait_s
+        )
         self._make = sessionmaker(self.engine, expire_on_commit=False)
 
     def migrate(self) -> None:
@@ -41,6 +46,8 @@ class Database:
         try:
             with self._make.begin() as session:
                 yield session
+        except PoolTimeout as error:
+            raise Unavailable("too many are served just now; nothing was changed, try again") from error
         except OperationalError as error:
             raise Unavailable("the database cannot be reached; nothing was changed") from error
         except DBAPIError as error:

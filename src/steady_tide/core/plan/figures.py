@@ -1,6 +1,6 @@
 """The numbers of a set: each with its unit and the formula behind it."""
 
-from typing import Final, NamedTuple
+from typing import Final
 
 import numpy as np
 
@@ -22,15 +22,8 @@ UNTOLD_AT_INTERVALS: Final = ("angle", "subject", "jitter")
 """Figures that say nothing where frames are taken one by one."""
 
 
-class Row(NamedTuple):
-    """A figure before it is a document: its key, label, value, unit, the value in words, how it was found."""
-
-    key: str
-    label: str
-    value: float
-    unit: str
-    text: str
-    how: str
+def _figure(key: str, label: str, value: float, unit: str, text: str, how: str) -> Figure:
+    return Figure(key=key, label=label, value=value, unit=unit, text=text, how=how)
 
 
 def figures(view: PointView) -> list[Figure]:
@@ -39,42 +32,42 @@ def figures(view: PointView) -> list[Figure]:
     seen = [*_movement(block), *_noise(block), _pace(block)]
     rows = [*seen, *_amounts(view), *_lapse(block), *_steady(block), *_ripple(block)]
     left_out = UNTOLD_AT_INTERVALS if block.situation.brief.at_intervals else ()
-    return [Figure(**row._asdict()) for row in rows if row.key not in left_out]
+    return [one for one in rows if one.key not in left_out]
 
 
-def _movement(block: Block) -> list[Row]:
+def _movement(block: Block) -> list[Figure]:
     angle = one(shutter_angle_deg(shutter_s=block.aim.shutter_s, rate=float(block.rate)))
     smear, subject, jitter = one(block.smear_px), one(block.subject_blur_px), one(block.jitter_px)
     of_shake = "shake rate (assumed) · shutter · focal length in pixels"
     of_subject = "speed / distance · shutter · focal length in pixels"
     left = "shake left after stabilisation, per timeline frame"
     return [
-        Row("angle", "Shutter angle", angle, "°", f"{angle:.0f}", "360 · frame rate · shutter"),
-        Row("smear", "Shake smear", smear, "px", f"{smear:.1f}", of_shake),
-        Row("subject", "Subject blur", subject, "px", f"{subject:.1f}", of_subject),
-        Row("jitter", "Frame jump", jitter, "px", f"{jitter:.1f}", left),
+        _figure("angle", "Shutter angle", angle, "°", f"{angle:.0f}", "360 · frame rate · shutter"),
+        _figure("smear", "Shake smear", smear, "px", f"{smear:.1f}", of_shake),
+        _figure("subject", "Subject blur", subject, "px", f"{subject:.1f}", of_subject),
+        _figure("jitter", "Frame jump", jitter, "px", f"{jitter:.1f}", left),
     ]
 
 
-def _noise(block: Block) -> list[Row]:
+def _noise(block: Block) -> list[Figure]:
     aim = block.situation.aim_ev100
     middle, shadow = one(block.snr(aim, block.aim)), one(block.snr(aim - SHADOW_STOPS, block.aim))
     scale = "EMVA 1288; 40 excellent, 10 acceptable (ISO 12232)"
     return [
-        Row("snr-mid", "S/N, mid grey", middle, "", f"{middle:.0f}", scale),
-        Row("snr-shadow", "S/N, shadow", shadow, "", f"{shadow:.0f}", "EMVA 1288, three stops under mid grey"),
+        _figure("snr-mid", "S/N, mid grey", middle, "", f"{middle:.0f}", scale),
+        _figure("snr-shadow", "S/N, shadow", shadow, "", f"{shadow:.0f}", "EMVA 1288, three stops under mid grey"),
     ]
 
 
-def _pace(block: Block) -> Row:
+def _pace(block: Block) -> Figure:
     if block.situation.brief.at_intervals:
         faster = 1.0 / block.slow_factor
-        return Row("slow", "Speeded up", faster, "×", f"{faster:.0f}", "timeline rate times interval")
+        return _figure("slow", "Speeded up", faster, "×", f"{faster:.0f}", "timeline rate times interval")
     slower = block.slow_factor
-    return Row("slow", "Slow motion", slower, "×", f"{slower:.3g}", "recorded rate over timeline rate")
+    return _figure("slow", "Slow motion", slower, "×", f"{slower:.3g}", "recorded rate over timeline rate")
 
 
-def _amounts(view: PointView) -> list[Row]:
+def _amounts(view: PointView) -> list[Figure]:
     """Pixels, bits, card and battery."""
     block, recording = view.block, view.recording
     pixels, lasts = one(block.have_over_need), one(battery_minutes(block))
@@ -83,14 +76,14 @@ def _amounts(view: PointView) -> list[Row]:
     in_cold = "Wh in this cold / W of mode and stabilisation"
     cropped = "after stabilisation crop, worst delivery shape"
     return [
-        Row("pixels", "Pixels over need", pixels, "×", f"{pixels:.2f}", cropped),
-        Row("bits", "Bits per pixel", bits, "", f"{bits:.3f}", "bit rate / (width · height · frame rate)"),
-        Row("gb-hour", "Card use", hourly, "GB/h", f"{hourly:.3g}", "0.45 · Mbit/s"),
-        Row("battery", "A cell lasts", lasts, "min", f"{lasts:.0f}", in_cold),
+        _figure("pixels", "Pixels over need", pixels, "×", f"{pixels:.2f}", cropped),
+        _figure("bits", "Bits per pixel", bits, "", f"{bits:.3f}", "bit rate / (width · height · frame rate)"),
+        _figure("gb-hour", "Card use", hourly, "GB/h", f"{hourly:.3g}", "0.45 · Mbit/s"),
+        _figure("battery", "A cell lasts", lasts, "min", f"{lasts:.0f}", in_cold),
     ]
 
 
-def _lapse(block: Block) -> list[Row]:
+def _lapse(block: Block) -> list[Figure]:
     """Figures of interval shooting: frames, seconds of film, trails of stars."""
     brief = block.situation.brief
     if not brief.at_intervals or brief.lapse is None:
@@ -100,13 +93,15 @@ def _lapse(block: Block) -> list[Row]:
     seconds = film_seconds(frames=count, timeline_rate=float(brief.delivery.timeline_rate))
     trail = one(trail_px(block))
     return [
-        Row("frames", "Frames", float(count), "", f"{count}", "floor((time - shutter) / interval) + 1"),
-        Row("film", "Film", seconds, "s", f"{seconds:.0f}", "frames over timeline rate"),
-        Row("trail", "Star trail", trail, "px", f"{trail:.1f}", "15.041″/s · shutter · focal length, on the equator"),
+        _figure("frames", "Frames", float(count), "", f"{count}", "floor((time - shutter) / interval) + 1"),
+        _figure("film", "Film", seconds, "s", f"{seconds:.0f}", "frames over timeline rate"),
+        _figure(
+            "trail", "Star trail", trail, "px", f"{trail:.1f}", "15.041″/s · shutter · focal length, on the equator"
+        ),
     ]
 
 
-def _steady(block: Block) -> list[Row]:
+def _steady(block: Block) -> list[Figure]:
     """The longest shutter whose shake passes unseen, where there is any shake."""
     rate = one(block.smear_rad_s)
     if rate <= 0:
@@ -114,10 +109,10 @@ def _steady(block: Block) -> list[Row]:
     limit = SMEAR_LIMIT_SHARE * block.situation.brief.delivery.long_side_px
     useful = longest_useful_shutter(limit_px=limit, rate_rad_s=rate, focal_px=one(block.focal_px))
     how = f"longest shutter that keeps shake smear within {limit:.0f} px; electronic stabilisation cannot remove it"
-    return [Row("useful-shutter", "Steady up to", useful, "s", shutter_text(useful), how)]
+    return [_figure("useful-shutter", "Steady up to", useful, "s", shutter_text(useful), how)]
 
 
-def _ripple(block: Block) -> list[Row]:
+def _ripple(block: Block) -> list[Figure]:
     """What of the lamps' ripple is left, and the nearest shutter that leaves none."""
     situation, mains_hz = block.situation, block.situation.brief.mains_hz
     if not situation.light.lamps:
@@ -128,4 +123,4 @@ def _ripple(block: Block) -> list[Row]:
     clean = nearest_clean_shutter(situation.device.shutters, near_s=shutter, rate=block.rate, mains_hz=mains_hz)
     advice = f"nearest clean shutter {shutter_text(clean)} s" if clean else "no offered shutter is clean at this rate"
     how = f"|sinc(2f·t)| at {mains_hz} Hz, beating at {beat:.0f} Hz; {advice}"
-    return [Row("flicker", "Lamp ripple left", kept, "%", f"{kept:.0f}", how)]
+    return [_figure("flicker", "Lamp ripple left", kept, "%", f"{kept:.0f}", how)]

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from steady_tide.core.day.dive import Depths
 from steady_tide.core.day.heading import Heading
-from steady_tide.core.day.swaps import SwapKind
+from steady_tide.core.day.swaps import Change
 from steady_tide.core.day.timeline import Leaving, Window
 from steady_tide.core.light.almanac import SkyEvent
 from steady_tide.core.light.daylight import Ground
@@ -77,21 +77,13 @@ class SceneDay(View):
     water: WaterDay | None
 
 
-class SwapView(View):
-    """A change on a camera: when at the latest, from when on, what, and what happens if it is skipped."""
+class SwapView(Change):
+    """A change with the names of its camera and scene. depth_m: how deep it is made, on a dive."""
 
     setup_id: UUID
     scene_id: UUID
     scene_name: str
     device_name: str
-    kind: SwapKind
-    minute: int
-    earliest: int
-    before: str
-    after: str
-    while_filming: bool
-    reachable: Reachable
-    skipped: str
     depth_m: float | None
 
 

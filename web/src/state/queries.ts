@@ -85,7 +85,7 @@ export function useChangeShoot(shoot_id: string) {
   });
 }
 
-/** Delete a scene. What is being asked about it is called off first, and its place is left with it. */
+/** Delete a scene. What is being asked about its sets is called off first. */
 export function useDeleteScene(scene_id: string) {
   const cache = useQueryClient();
   return useMutation({

@@ -14,14 +14,12 @@ from steady_tide.core.quantities import Floats
 SwapKind = Literal["start", "preset", "filter", "iso"]
 
 
-class Swap(Part):
-    """One change on one camera. minute: when, at the latest; earliest: from when it may be made [minutes].
+class Change(Part):
+    """One change on a camera. minute: when, at the latest; earliest: from when it may be made [minutes].
 
     while_filming: whether the scene is running. skipped: what happens if it is not made.
     """
 
-    setup: str
-    scene: str
     kind: SwapKind
     minute: int
     earliest: int
@@ -30,6 +28,13 @@ class Swap(Part):
     while_filming: bool
     reachable: Reachable
     skipped: str
+
+
+class Swap(Change):
+    """A change with the setup it is made on, and the scene it is made for."""
+
+    setup: str
+    scene: str
 
 
 class Way(NamedTuple):

@@ -4582,23 +4582,9 @@ export interface components {
         };
         /**
          * SwapView
-         * @description A change on a camera: when at the latest, from when on, what, and what happens if it is skipped.
+         * @description A change with the names of its camera and scene. depth_m: how deep it is made, on a dive.
          */
         SwapView: {
-            /**
-             * Setup Id
-             * Format: uuid
-             */
-            setup_id: string;
-            /**
-             * Scene Id
-             * Format: uuid
-             */
-            scene_id: string;
-            /** Scene Name */
-            scene_name: string;
-            /** Device Name */
-            device_name: string;
             /**
              * Kind
              * @enum {string}
@@ -4621,6 +4607,20 @@ export interface components {
             reachable: "by-hand" | "awkward" | "menu-only" | "not-at-all";
             /** Skipped */
             skipped: string;
+            /**
+             * Setup Id
+             * Format: uuid
+             */
+            setup_id: string;
+            /**
+             * Scene Id
+             * Format: uuid
+             */
+            scene_id: string;
+            /** Scene Name */
+            scene_name: string;
+            /** Device Name */
+            device_name: string;
             /** Depth M */
             depth_m: number | null;
         };

@@ -19,10 +19,10 @@ from steady_tide.core.kit.bag import Kit  # noqa: E402
 from steady_tide.core.kit.device import Device  # noqa: E402
 from steady_tide.core.light.almanac import Place  # noqa: E402
 from steady_tide.core.light.underwater import under_water  # noqa: E402
-from steady_tide.core.plan.brief import Brief  # noqa: E402
-from steady_tide.core.plan.plan import Sketch  # noqa: E402
+from steady_tide.core.plan.account.plan import Sketch  # noqa: E402
 from steady_tide.core.plan.planner import sketch_scene  # noqa: E402
-from steady_tide.core.plan.stance import SCHOOL_BY_KEY  # noqa: E402
+from steady_tide.core.plan.problem.brief import Brief  # noqa: E402
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY  # noqa: E402
 from steady_tide.demo.load import demo_kit, demo_scenes  # noqa: E402
 
 ROUNDS = 7

@@ -11,10 +11,10 @@ sys.path[:0] = [str(ROOT / "src")]
 from steady_tide.core.errors import BadInput  # noqa: E402
 from steady_tide.core.kit.bag import Kit  # noqa: E402
 from steady_tide.core.kit.device import Device  # noqa: E402
-from steady_tide.core.plan.brief import Brief  # noqa: E402
+from steady_tide.core.plan.physics.space import enumerate_frames  # noqa: E402
 from steady_tide.core.plan.planner import plan_scene  # noqa: E402
-from steady_tide.core.plan.space import enumerate_frames  # noqa: E402
-from steady_tide.core.plan.stance import SCHOOL_BY_KEY  # noqa: E402
+from steady_tide.core.plan.problem.brief import Brief  # noqa: E402
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY  # noqa: E402
 from steady_tide.demo.load import demo_kit, demo_scenes  # noqa: E402
 
 ROUNDS = 9

@@ -4,10 +4,10 @@ from typing import Any
 
 from steady_tide.core.kit.bag import Kit
 from steady_tide.core.kit.device import Device
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.plan import Conflict, Plan
+from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.planner import plan_scene
-from steady_tide.core.plan.stance import SCHOOL_BY_KEY, Stance
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY, Stance
 from steady_tide.demo.load import demo_kit, demo_scenes
 
 KIT: Kit = demo_kit()

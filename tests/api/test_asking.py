@@ -5,8 +5,8 @@ from typing import Any
 import pytest
 from starlette.testclient import TestClient
 
-from steady_tide.core.plan.considerations import ROOMS
-from steady_tide.core.plan.stance import SCHOOLS, Axis, Stance
+from steady_tide.core.plan.prices import ROOMS
+from steady_tide.core.plan.problem.stance import SCHOOLS, Axis, Stance
 from tests.service import add_scene, join
 from tests.situations import SCENES
 

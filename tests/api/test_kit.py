@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 from starlette.testclient import TestClient
 
-from steady_tide.core.plan.strengths import STANDARD_SCENES
+from steady_tide.core.advice.strengths import STANDARD_SCENES
 from tests.service import add_scene, join
 from tests.situations import KIT, SCENES
 

@@ -9,9 +9,9 @@ from hypothesis import strategies as st
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.device import Device, checked
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.plan.plan import Plan
+from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.planner import plan_scene
-from steady_tide.core.plan.stance import SCHOOLS
+from steady_tide.core.plan.problem.stance import SCHOOLS
 from steady_tide.formats.modes_csv import modes_from_csv, modes_to_csv
 from tests.core.devices import documents
 from tests.situations import A4, BUILT_IN, D1, SCENES, brief, decision, planned

@@ -8,10 +8,10 @@ from steady_tide.core.endurance.cells import cold_share
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem, Cell, Kit, Lamp, NdFilter, problems_of_item
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.plan.plan import Plan
+from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.planner import plan_scene
-from steady_tide.core.plan.situation import Situation
-from steady_tide.core.plan.stance import Stance
+from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.plan.problem.stance import Stance
 from tests.situations import A2, A4, D1, KIT, MANUAL, brief, decision, planned
 
 OPEN = {"housing_rating_m": None}

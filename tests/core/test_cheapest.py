@@ -9,15 +9,15 @@ from hypothesis import strategies as st
 
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.settings import Setting, Value
-from steady_tide.core.plan.cheapest import cheapest
-from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
-from steady_tide.core.plan.explain import SEARCHED
-from steady_tide.core.plan.feasibility import feasible
-from steady_tide.core.plan.plan import Conflict, Plan
+from steady_tide.core.plan.account.explain import SEARCHED
+from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.planner import plan_scene, sketch_scene
-from steady_tide.core.plan.search import Landscape
-from steady_tide.core.plan.situation import Situation
-from steady_tide.core.plan.stance import SCHOOL_BY_KEY, SCHOOLS
+from steady_tide.core.plan.prices import BLOCK_CONSIDERATIONS
+from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY, SCHOOLS
+from steady_tide.core.plan.search.cheapest import cheapest
+from steady_tide.core.plan.search.feasibility import feasible
+from steady_tide.core.plan.search.landscape import Landscape
 from tests.situations import A4, KIT, SCENES, brief, planned
 
 FILMED = ["Lantern market", "The pilot gig", "Under the rafts", "The smoked jar"]

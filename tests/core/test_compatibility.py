@@ -6,11 +6,11 @@ import pytest
 
 from steady_tide.core.kit.bag import BagItem, Cell, Housing, Lamp, Microphone, NdFilter, Support
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.plan.compatibility import Compatibility, compatibility
-from steady_tide.core.plan.plan import Plan
+from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.planner import plan_scene
-from steady_tide.core.plan.situation import Situation
-from steady_tide.core.plan.stance import Stance
+from steady_tide.core.plan.problem.compatibility import Compatibility, compatibility
+from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.plan.problem.stance import Stance
 from tests.situations import A2, A4, D1, KIT, MANUAL, brief, decision, planned
 
 ITEMS: dict[str, BagItem] = {item.key: item for item in KIT.bag}

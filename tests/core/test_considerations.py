@@ -7,15 +7,16 @@ import pytest
 
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
-from steady_tide.core.plan.block import Block
-from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
-from steady_tide.core.plan.considerations import recording as recording_room
-from steady_tide.core.plan.considerations.recording import RecordingChoice
-from steady_tide.core.plan.considerations.table import one
-from steady_tide.core.plan.situation import Situation
-from steady_tide.core.plan.space import Exposures, Frames, apertures_of, enumerate_recordings
-from steady_tide.core.plan.stance import Stance
-from steady_tide.core.plan.tables import tabulate
+from steady_tide.core.plan.physics.block import Block
+from steady_tide.core.plan.physics.space import Exposures, Frames, enumerate_recordings
+from steady_tide.core.plan.physics.tables import tabulate
+from steady_tide.core.plan.prices import BLOCK_CONSIDERATIONS
+from steady_tide.core.plan.prices import recording as recording_room
+from steady_tide.core.plan.prices.consideration import one
+from steady_tide.core.plan.prices.recording import RecordingChoice
+from steady_tide.core.plan.problem.offers import apertures_of
+from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.plan.problem.stance import Stance
 from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief
 
 BY_KEY = {consideration.key: consideration for consideration in BLOCK_CONSIDERATIONS}
@@ -314,7 +315,7 @@ def test_low_light_tuning_counts_in_the_dark_only() -> None:
 
 def test_cold_and_hard_modes_cost_battery() -> None:
     def minutes(**changes: Any) -> float:
-        from steady_tide.core.plan.considerations.picture import battery_minutes
+        from steady_tide.core.plan.prices.picture import battery_minutes
 
         return one(battery_minutes(point(bag=[], **changes)))
 

@@ -22,7 +22,7 @@ from steady_tide.core.day.timeline import (
 )
 from steady_tide.core.light.almanac import Place, sun_at
 from steady_tide.core.light.level import EvLight, LuxLight, NamedLight, SunLight
-from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.problem.brief import Brief
 
 NOON = 13 * 60 + 24
 SKY = sky_of(Place(58.30, 6.60), date(2026, 9, 26), "Europe/Oslo")

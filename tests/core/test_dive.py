@@ -11,7 +11,7 @@ from steady_tide.core.day.dive import depth_levels, depths_of, thinned_profile, 
 from steady_tide.core.day.scene import scene_light
 from steady_tide.core.errors import BadInput
 from steady_tide.core.light.reading import Bound
-from steady_tide.core.plan.brief import DivePoint, Water
+from steady_tide.core.plan.problem.brief import DivePoint, Water
 from tests.core.test_scene_light import around, dive
 
 

@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 
 from steady_tide.core.document import Part, Rational
 from steady_tide.core.errors import BadInput, OutOfRange, Problem
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.stance import SCHOOLS, Stance
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.stance import SCHOOLS, Stance
 from tests.situations import SCENES
 
 GIG = SCENES["The pilot gig"]

@@ -9,7 +9,7 @@ import pytest
 from steady_tide.core.day.heading import OPERATOR_M, Frame, Heading, heading_of, shadow_seen
 from steady_tide.core.day.timeline import Sky, sky_of
 from steady_tide.core.light.almanac import Place
-from steady_tide.core.plan.brief import Aim, Brief
+from steady_tide.core.plan.problem.brief import Aim, Brief
 
 NORTH = sky_of(Place(58.30, 6.60), date(2026, 9, 19), "Europe/Oslo")
 SOUTH = sky_of(Place(-12.0, -77.0), date(2026, 1, 15), "America/Lima")

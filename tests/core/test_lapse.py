@@ -13,7 +13,7 @@ from steady_tide.core.lapse.interval import (
     shutter_for_trail,
     star_trail_px,
 )
-from steady_tide.core.plan.plan import Plan
+from steady_tide.core.plan.account.plan import Plan
 from tests.situations import A2, A4, MANUAL, brief, decision, planned
 
 SKY = "Sky over the sheds"

@@ -7,7 +7,7 @@ import pytest
 
 from steady_tide.core.image.budget import gb_per_hour
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.plan.plan import Plan
+from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.quantities import lux_from_ev100
 from steady_tide.formats.plan_text import conflict_text, plan_text
 from tests.situations import A4, BUILT_IN, D1, KIT, SCENES, brief, decision, outcome, planned

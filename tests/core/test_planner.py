@@ -9,15 +9,15 @@ from hypothesis import strategies as st
 
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.settings import SETTINGS, Setting
-from steady_tide.core.plan.block import blocks
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.considerations import BLOCK_CONSIDERATIONS
-from steady_tide.core.plan.costs import QUANTUM, meeting_points
-from steady_tide.core.plan.plan import Conflict, Plan
+from steady_tide.core.plan.account.plan import Conflict, Plan
+from steady_tide.core.plan.physics.block import blocks
 from steady_tide.core.plan.planner import plan_scene
-from steady_tide.core.plan.search import Landscape
-from steady_tide.core.plan.situation import Situation
-from steady_tide.core.plan.stance import SCHOOLS, Stance
+from steady_tide.core.plan.prices import BLOCK_CONSIDERATIONS
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.plan.problem.stance import SCHOOLS, Stance
+from steady_tide.core.plan.search.costs import QUANTUM, meeting_points
+from steady_tide.core.plan.search.landscape import Landscape
 from tests.situations import A4, BUILT_IN, KIT, MANUAL, SCENES, brief, decision, outcome, planned
 
 LANDSIDE = ["The pilot gig", "The smoked jar", "Lantern market"]

@@ -5,8 +5,8 @@ from typing import Any
 
 import pytest
 
+from steady_tide.core.advice.plausibility import warnings
 from steady_tide.core.kit.device import Device, checked
-from steady_tide.core.plan.plausibility import warnings
 from tests.situations import A4, KIT
 
 

@@ -5,18 +5,18 @@ from typing import Any
 import pytest
 
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
-from steady_tide.core.plan.finish import (
+from steady_tide.core.plan.prices.finish import (
     clipped_stops,
     weigh_bias,
     weigh_colour_filter,
     weigh_profile,
     weigh_white_balance,
-    white_balance_values,
 )
-from steady_tide.core.plan.rules import RULES, Solved
-from steady_tide.core.plan.situation import Situation
-from steady_tide.core.plan.stance import Stance
-from steady_tide.core.plan.weighing import Objection, Weighing, weigh
+from steady_tide.core.plan.prices.rules import RULES, Solved
+from steady_tide.core.plan.prices.weighing import Objection, Weighing, weigh
+from steady_tide.core.plan.problem.offers import white_balance_values
+from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.plan.problem.stance import Stance
 from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief
 
 ON_OFF: list[Value] = ["off", "on"]

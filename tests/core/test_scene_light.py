@@ -14,7 +14,7 @@ from steady_tide.core.light.daylight import facing_stops
 from steady_tide.core.light.level import ComputedLight, SkyLight, level
 from steady_tide.core.light.reading import Bound
 from steady_tide.core.light.underwater import WaterPath, water_loss_stops
-from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.quantities import ev100_from_lux, lux_from_ev100
 
 SKY = sky_of(Place(58.30, 6.60), date(2026, 9, 19), "Europe/Oslo", beyond_minutes=720)

@@ -12,10 +12,10 @@ from steady_tide.core.day.swaps import swaps_of
 from steady_tide.core.day.timeline import sky_of
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.light.almanac import Place
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.plan import SKETCHED, Sketch
+from steady_tide.core.plan.account.plan import SKETCHED, Sketch
 from steady_tide.core.plan.planner import plan_scene, sketch_scene
-from steady_tide.core.plan.stance import SCHOOL_BY_KEY
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
 from steady_tide.demo.load import demo_scenes
 from tests.core.test_swaps import changeable, slower, station
 from tests.situations import KIT, brief, planned

@@ -5,8 +5,8 @@ from typing import Any
 import pytest
 
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.plan.situation import Situation
-from steady_tide.core.plan.stance import Stance
+from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.plan.problem.stance import Stance
 from tests.situations import A2, A4, BUILT_IN, D1, KIT, MANUAL, brief, planned
 
 DEVICES = {"A4": A4, "A2": A2, "D1": D1, "built-in": BUILT_IN, "manual": MANUAL}

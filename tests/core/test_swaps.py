@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from steady_tide.core.day.stations import BETWEEN, UNPLANNED, WHILE, Choice, Second, Station, bands, choices_of
 from steady_tide.core.day.swaps import cheapest_way, course_of, swaps_of
-from steady_tide.core.plan.plan import GlassOption, Swappable
+from steady_tide.core.plan.account.plan import GlassOption, Swappable
 from tests.situations import SCENES, brief, planned
 
 GLASSES = {"none": 0.0, "nd8": 3.0, "nd64": 6.0}

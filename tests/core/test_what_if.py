@@ -6,14 +6,14 @@ from typing import Any
 import numpy as np
 import pytest
 
+from steady_tide.core.advice.confidence import TRIALS, hangs_on
+from steady_tide.core.advice.matching import ALIKE_MIRED, Match, match
+from steady_tide.core.advice.presets import FITTED_BY_HAND, IMPOSSIBLE, Wanted, _choose, economy, stored
+from steady_tide.core.advice.whatif import what_if
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.plan.confidence import TRIALS, hangs_on
-from steady_tide.core.plan.matching import ALIKE_MIRED, Match, match
-from steady_tide.core.plan.plan import Plan
+from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.planner import plan_scene
-from steady_tide.core.plan.presets import FITTED_BY_HAND, IMPOSSIBLE, Wanted, _choose, economy, stored
-from steady_tide.core.plan.stance import SCHOOL_BY_KEY, SCHOOLS, Stance
-from steady_tide.core.plan.whatif import what_if
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY, SCHOOLS, Stance
 from steady_tide.core.quantities import mired_shift
 from tests.situations import A2, A4, BUILT_IN, KIT, MANUAL, SCENES, brief, decision, planned
 

@@ -6,8 +6,8 @@ from uuid import UUID, uuid4
 import pytest
 
 from steady_tide.core.errors import BadInput
-from steady_tide.core.plan.plan import Plan
-from steady_tide.core.plan.stance import SCHOOL_BY_KEY
+from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
 from steady_tide.desk.accounts import create_account
 from steady_tide.desk.bench import Bench, Camera
 from steady_tide.desk.cards import Cards

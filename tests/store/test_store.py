@@ -12,7 +12,7 @@ from alembic.config import Config
 from sqlalchemy import inspect, select, text, update
 from sqlalchemy.exc import IntegrityError
 
-from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.demo.load import demo_kit, load_demo
 from steady_tide.desk.accounts import create_account
 from steady_tide.desk.bench import Bench, Camera

@@ -180,7 +180,7 @@ def test_what_is_typed_is_sent_as_text(call: Call, path: str, text: str, sent: s
 
 
 def test_every_way_of_stating_light_and_every_kind_of_scene_starts_from_something_the_core_takes(engine: Page) -> None:
-    from steady_tide.core.plan.brief import Brief
+    from steady_tide.core.plan.problem.brief import Brief
 
     starts, lights = engine.evaluate("() => [domain.brief.SCENARIO_START, domain.brief.LIGHT_START]")
     assert set(starts) == set(get_args(Brief.model_fields["scenario"].annotation))
@@ -191,7 +191,7 @@ def test_every_way_of_stating_light_and_every_kind_of_scene_starts_from_somethin
 
 
 def test_every_field_of_the_form_is_a_field_of_the_document(engine: Page) -> None:
-    from steady_tide.core.plan.brief import Brief
+    from steady_tide.core.plan.problem.brief import Brief
 
     names = ("LIGHT_CHANGE", "FILMED", "FLAGS", "WATER", "DELIVERY")
     paths = engine.evaluate("names => names.flatMap(n => domain.brief[n].map(f => f.path))", list(names))

@@ -8,9 +8,9 @@ from pydantic import BaseModel, ConfigDict
 
 from steady_tide.api.context import RowsOf
 from steady_tide.api.problems import RESPONSES
+from steady_tide.core.advice.strengths import Strength
 from steady_tide.core.kit.bag import BagItem, Kit, checked_kit
 from steady_tide.core.kit.device import Device, checked
-from steady_tide.core.plan.strengths import Strength
 from steady_tide.desk.dialled import Dialled
 from steady_tide.desk.journal import Journal, KitHistory
 from steady_tide.desk.kit import KitDesk

@@ -8,11 +8,11 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.context import RowsOf
 from steady_tide.api.problems import RESPONSES
+from steady_tide.core.advice.confidence import Dependence
+from steady_tide.core.advice.whatif import WhatIf
 from steady_tide.core.kit.settings import Value
-from steady_tide.core.plan.compatibility import Compatibility
-from steady_tide.core.plan.confidence import Dependence
-from steady_tide.core.plan.plan import Conflict
-from steady_tide.core.plan.whatif import WhatIf
+from steady_tide.core.plan.account.plan import Conflict
+from steady_tide.core.plan.problem.compatibility import Compatibility
 from steady_tide.desk.asking import Asking
 from steady_tide.desk.bench import Bench
 from steady_tide.desk.cards import Cards

@@ -9,7 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from steady_tide.api.context import RowsOf
 from steady_tide.api.problems import RESPONSES
-from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.desk.asking import Asking
 from steady_tide.desk.bench import Bench, Camera
 from steady_tide.desk.shoots import ShootFacts, Shoots

@@ -10,7 +10,7 @@ from steady_tide.core.light.conditions import CONDITIONS, Condition
 from steady_tide.core.light.lamplight import LAMP_CLASSES
 from steady_tide.core.light.water import WATER_LABEL
 from steady_tide.core.motion.blur import SHAKE_DEG_PER_S
-from steady_tide.core.plan.stance import AXIS_LABELS, SCHOOLS, School, Stance
+from steady_tide.core.plan.problem.stance import AXIS_LABELS, SCHOOLS, School, Stance
 from steady_tide.desk.templates import TEMPLATES, template
 
 router = APIRouter(prefix="/api/vocabulary", tags=["vocabulary"])

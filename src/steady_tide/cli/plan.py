@@ -10,10 +10,10 @@ from steady_tide.cli import BAD_INPUT, DONE, IN_CONFLICT
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import Kit
 from steady_tide.core.kit.device import Device
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.plan import Conflict, Plan
+from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.planner import plan_scene
-from steady_tide.core.plan.stance import SCHOOL_BY_KEY, Stance
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY, Stance
 from steady_tide.formats.documents import read_document
 from steady_tide.formats.plan_text import conflict_text, plan_text
 

@@ -2,8 +2,8 @@
 
 from typing import Any
 
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.stance import Stance
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.stance import Stance
 from steady_tide.demo.load import demo_kit, demo_scenes
 
 

@@ -8,7 +8,7 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from steady_tide.core.kit.bag import Kit, checked_kit
-from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.desk.accounts import create_account, find_account
 from steady_tide.desk.bench import Bench, Camera
 from steady_tide.desk.dialled import Dialled

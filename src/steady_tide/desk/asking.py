@@ -3,15 +3,15 @@
 from dataclasses import replace
 from uuid import UUID
 
+from steady_tide.core.advice.confidence import Dependence, hangs_on
+from steady_tide.core.advice.matching import Match, match
+from steady_tide.core.advice.presets import Economy, Wanted, economy
+from steady_tide.core.advice.whatif import WhatIf, what_if
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.settings import Value
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.confidence import Dependence, hangs_on
-from steady_tide.core.plan.matching import Match, match
-from steady_tide.core.plan.pins import read_pins
-from steady_tide.core.plan.plan import Conflict, Plan
-from steady_tide.core.plan.presets import Economy, Wanted, economy
-from steady_tide.core.plan.whatif import WhatIf, what_if
+from steady_tide.core.plan.account.plan import Conflict, Plan
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.pins import read_pins
 from steady_tide.desk.bench import Bench
 from steady_tide.desk.history import History
 from steady_tide.desk.planning import Inputs, Planner, solve

@@ -2,10 +2,10 @@
 
 from uuid import UUID
 
+from steady_tide.core.advice.presets import FITTED_BY_HAND
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.device import Device
-from steady_tide.core.plan.plan import Plan
-from steady_tide.core.plan.presets import FITTED_BY_HAND
+from steady_tide.core.plan.account.plan import Plan
 from steady_tide.desk.dialled import Dialled, value_text
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import CardLine, CardView

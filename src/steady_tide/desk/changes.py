@@ -10,7 +10,7 @@ from steady_tide.core.day.scene import depth_along, filmed_brief
 from steady_tide.core.day.second import Offer, otherwise, picture_of, with_seconds
 from steady_tide.core.day.stations import Second, Station
 from steady_tide.core.day.swaps import Course, Swap
-from steady_tide.core.plan.plan import Sketch
+from steady_tide.core.plan.account.plan import Sketch
 from steady_tide.desk.day_views import SwapView
 from steady_tide.desk.filmed import Filmed
 from steady_tide.desk.planning import Planner

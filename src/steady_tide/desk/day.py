@@ -23,8 +23,8 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import ColourFilter, Lamp
 from steady_tide.core.light.level import LampLight, SkyLight, SunLight
 from steady_tide.core.light.underwater import lamp_at_1_m, under_water
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.plan import Conflict, Plan, Sketch
+from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
+from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.quantities import Floats
 from steady_tide.desk.changes import courses_of, swap_views
 from steady_tide.desk.day_views import CameraDay, DayView, Jump, ReadingView, SceneDay, WaterDay

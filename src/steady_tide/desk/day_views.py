@@ -11,7 +11,7 @@ from steady_tide.core.light.almanac import SkyEvent
 from steady_tide.core.light.daylight import Ground
 from steady_tide.core.light.reading import Measured
 from steady_tide.core.light.underwater import UnderWater
-from steady_tide.core.plan.brief import Aim, DivePoint, Reachable
+from steady_tide.core.plan.problem.brief import Aim, DivePoint, Reachable
 from steady_tide.desk.views import View
 
 

@@ -4,10 +4,10 @@ from collections.abc import Mapping
 from datetime import UTC, datetime
 from uuid import UUID
 
+from steady_tide.core.advice.presets import FITTED_BY_HAND
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting
-from steady_tide.core.plan.plan import Decision, Plan
-from steady_tide.core.plan.presets import FITTED_BY_HAND
+from steady_tide.core.plan.account.plan import Decision, Plan
 from steady_tide.desk.views import DialledValue, SlotView
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import DialledRow

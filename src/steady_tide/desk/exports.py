@@ -6,7 +6,7 @@ from uuid import UUID
 
 from steady_tide.core.day.timeline import Sky, Window
 from steady_tide.core.kit.bag import Cell
-from steady_tide.core.plan.plan import Plan
+from steady_tide.core.plan.account.plan import Plan
 from steady_tide.desk.day import Days
 from steady_tide.desk.day_views import CameraDay, DayView, SceneDay, SwapView
 from steady_tide.desk.filmed import Filmed

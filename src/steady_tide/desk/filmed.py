@@ -9,8 +9,8 @@ from steady_tide.core.light.lamps import lamp_lux
 from steady_tide.core.light.level import SkyLight, SunLight
 from steady_tide.core.light.underwater import lamp_at_1_m
 from steady_tide.core.light.water import WATER_TYPE
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.plan import Sketch
+from steady_tide.core.plan.account.plan import Sketch
+from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.store.tables import SceneRow, SetupRow
 
 

@@ -15,7 +15,7 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.light.daylight import Ground
 from steady_tide.core.light.level import LampLight, SkyLight, SunLight
 from steady_tide.core.light.reading import Measured
-from steady_tide.core.plan.brief import Brief, DivePoint, Reachable
+from steady_tide.core.plan.problem.brief import Brief, DivePoint, Reachable
 from steady_tide.desk.day import Days
 from steady_tide.desk.day_views import DayView, MoveView, OrderView
 from steady_tide.desk.filmed import Filmed

@@ -6,11 +6,11 @@ from uuid import UUID
 from pydantic import TypeAdapter
 from sqlalchemy import select
 
+from steady_tide.core.advice.plausibility import warnings
+from steady_tide.core.advice.strengths import Strength, strengths
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem, Kit, problems_of_item
 from steady_tide.core.kit.device import Device, checked
-from steady_tide.core.plan.plausibility import warnings
-from steady_tide.core.plan.strengths import Strength, strengths
 from steady_tide.desk.journal import Journal
 from steady_tide.desk.templates import TEMPLATES, template
 from steady_tide.desk.views import DeviceView, ProblemView

@@ -16,10 +16,10 @@ from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import Value
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.plan import RULES_VERSION, Conflict, Plan, Sketch
+from steady_tide.core.plan.account.plan import RULES_VERSION, Conflict, Plan, Sketch
 from steady_tide.core.plan.planner import plan_scene, sketch_scene
-from steady_tide.core.plan.stance import Stance
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.stance import Stance
 from steady_tide.desk.skies import Skies
 from steady_tide.desk.stances import Stances
 from steady_tide.desk.views import Outcome, ProblemView, Refusal

@@ -6,7 +6,7 @@ from datetime import date
 from uuid import UUID
 
 from steady_tide.core.kit.bag import BagItem, Housing
-from steady_tide.core.plan.plan import Conflict, Plan
+from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.desk.dialled import Dialled, leftovers
 from steady_tide.desk.history import History
 from steady_tide.desk.planning import Planner

@@ -13,7 +13,7 @@ from steady_tide.core.day.timeline import Sky, sky_of
 from steady_tide.core.light.almanac import Place, SkyDay, sky_day
 from steady_tide.core.light.level import LampLight, SkyLight
 from steady_tide.core.light.reading import Bound, Measured, Told, told
-from steady_tide.core.plan.brief import Brief
+from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import ReadingRow, SceneRow, ShootRow
 

@@ -8,8 +8,8 @@ from uuid import UUID
 from sqlalchemy import select
 
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.plan.considerations import ROOMS
-from steady_tide.core.plan.stance import AXIS_LABELS, SCHOOL_BY_KEY, SCHOOLS, School, Stance
+from steady_tide.core.plan.prices import ROOMS
+from steady_tide.core.plan.problem.stance import AXIS_LABELS, SCHOOL_BY_KEY, SCHOOLS, School, Stance
 from steady_tide.desk.views import Held, View
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows

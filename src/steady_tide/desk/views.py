@@ -6,12 +6,12 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from steady_tide.core.advice.matching import Match
+from steady_tide.core.advice.presets import Economy
 from steady_tide.core.kit.settings import Setting, Value
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.matching import Match
-from steady_tide.core.plan.plan import Conflict, Decision, Plan
-from steady_tide.core.plan.presets import Economy
-from steady_tide.core.plan.stance import Stance
+from steady_tide.core.plan.account.plan import Conflict, Decision, Plan
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.stance import Stance
 
 
 class View(BaseModel):

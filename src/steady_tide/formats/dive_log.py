@@ -12,7 +12,7 @@ from defusedxml import DefusedXmlException
 from defusedxml.ElementTree import fromstring
 
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.plan.brief import DivePoint
+from steady_tide.core.plan.problem.brief import DivePoint
 
 LARGEST_CHARACTERS: Final = 3_000_000
 MOST_SAMPLES: Final = 100_000

@@ -8,9 +8,9 @@ from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import Kit, checked_kit
 from steady_tide.core.kit.device import Device, checked
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.plan import Conflict, Plan
-from steady_tide.core.plan.stance import Stance
+from steady_tide.core.plan.account.plan import Conflict, Plan
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.stance import Stance
 
 Document = TypeVar("Document", bound=Part)
 LARGEST_FILE_BYTES = 5_000_000

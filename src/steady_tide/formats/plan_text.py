@@ -1,7 +1,7 @@
 """A plan or a conflict as plain text for the terminal."""
 
 from steady_tide.core.kit.settings import ROOMS
-from steady_tide.core.plan.plan import Conflict, Plan
+from steady_tide.core.plan.account.plan import Conflict, Plan
 
 WIDTH = 24
 

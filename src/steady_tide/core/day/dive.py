@@ -9,7 +9,7 @@ from steady_tide.core.day.scene import Around, SceneLight, depth_along
 from steady_tide.core.day.timeline import SLACK_STOPS
 from steady_tide.core.document import Part
 from steady_tide.core.light.underwater import WaterPath, water_loss_stops
-from steady_tide.core.plan.brief import MOST_POINTS, Brief, DivePoint, Water
+from steady_tide.core.plan.problem.brief import MOST_POINTS, Brief, DivePoint, Water
 from steady_tide.core.quantities import Floats, ev100_from_lux, lux_from_ev100
 
 STEPS: Final = 41

@@ -9,7 +9,7 @@ from steady_tide.core.day.scene import DEEP_SHADE_STOPS
 from steady_tide.core.day.timeline import Sky, Window
 from steady_tide.core.document import Part
 from steady_tide.core.light.daylight import Facing, angle_between, direct_share, facing, facing_stops, shadow_length_m
-from steady_tide.core.plan.brief import Aim, Brief
+from steady_tide.core.plan.problem.brief import Aim, Brief
 from steady_tide.core.quantities import Floats
 
 OPERATOR_M: Final = 1.75

@@ -9,7 +9,7 @@ import numpy as np
 
 from steady_tide.core.day.stations import bands, beyond
 from steady_tide.core.document import Part
-from steady_tide.core.plan.plan import Swappable
+from steady_tide.core.plan.account.plan import Swappable
 from steady_tide.core.quantities import Floats
 
 SLOT_MINUTES: Final = 15

@@ -30,7 +30,7 @@ from steady_tide.core.light.underwater import (
     water_loss_stops,
     water_uncertainty,
 )
-from steady_tide.core.plan.brief import Brief, Water
+from steady_tide.core.plan.problem.brief import Brief, Water
 from steady_tide.core.quantities import Floats, ev100_from_lux, lux_from_ev100
 
 UNKNOWN_HEADING_STOPS: Final = 0.3

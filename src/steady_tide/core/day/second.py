@@ -9,7 +9,7 @@ import numpy as np
 from steady_tide.core.day.stations import WHILE, Second, Station
 from steady_tide.core.day.swaps import Course, course_of
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
-from steady_tide.core.plan.plan import Sketch
+from steady_tide.core.plan.account.plan import Sketch
 
 LEAST_MINUTES: Final = 5
 """A set that is left for less is not worth a second one. **Assumed**."""

@@ -8,8 +8,8 @@ from typing import Final, NamedTuple
 import numpy as np
 
 from steady_tide.core.day.timeline import SLACK_STOPS
-from steady_tide.core.plan.brief import Reachable
-from steady_tide.core.plan.plan import Swappable
+from steady_tide.core.plan.account.plan import Swappable
+from steady_tide.core.plan.problem.brief import Reachable
 from steady_tide.core.quantities import Floats
 
 

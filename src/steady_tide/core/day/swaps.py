@@ -8,7 +8,7 @@ import numpy as np
 
 from steady_tide.core.day.stations import BETWEEN, UNPLANNED, WHILE, Choice, Station
 from steady_tide.core.document import Part
-from steady_tide.core.plan.brief import Reachable
+from steady_tide.core.plan.problem.brief import Reachable
 from steady_tide.core.quantities import Floats
 
 SwapKind = Literal["start", "preset", "filter", "iso"]

@@ -7,20 +7,11 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import Setting, Value
-from steady_tide.core.plan.brief import Brief
-from steady_tide.core.plan.bringing import shortfalls, to_bring
-from steady_tide.core.plan.cheapest import cheapest
-from steady_tide.core.plan.conflicts import conflict_of, not_offered
-from steady_tide.core.plan.considerations.exposure import control_kind
-from steady_tide.core.plan.considerations.picture import battery_minutes
-from steady_tide.core.plan.considerations.table import one
-from steady_tide.core.plan.explain import SEARCHED, Explainer, PointView
-from steady_tide.core.plan.feasibility import feasible, smallest_clash
-from steady_tide.core.plan.figures import figures
-from steady_tide.core.plan.finish import weigh_bias, weigh_colour_filter, weigh_lamp, weigh_support, weigh_white_balance
-from steady_tide.core.plan.glasses import NO_FILTER
-from steady_tide.core.plan.offers import offers, text_of
-from steady_tide.core.plan.outcome import (
+from steady_tide.core.plan.account.bringing import shortfalls, to_bring
+from steady_tide.core.plan.account.conflicts import conflict_of, not_offered
+from steady_tide.core.plan.account.explain import SEARCHED, Explainer, PointView
+from steady_tide.core.plan.account.figures import figures
+from steady_tide.core.plan.account.outcome import (
     cautions,
     headline,
     hopeless,
@@ -30,14 +21,29 @@ from steady_tide.core.plan.outcome import (
     swappable_part,
     told_assumptions,
 )
-from steady_tide.core.plan.pins import match_pins, read_pins
-from steady_tide.core.plan.plan import Conflict, Decision, Plan, Sketch
-from steady_tide.core.plan.rules import RULES, Solved
-from steady_tide.core.plan.search import Landscape, Point
-from steady_tide.core.plan.situation import Situation
-from steady_tide.core.plan.stance import Stance
-from steady_tide.core.plan.swappable import frame_deg
-from steady_tide.core.plan.weighing import Weighing
+from steady_tide.core.plan.account.plan import Conflict, Decision, Plan, Sketch
+from steady_tide.core.plan.account.swappable import frame_deg
+from steady_tide.core.plan.prices.consideration import one
+from steady_tide.core.plan.prices.exposure import control_kind
+from steady_tide.core.plan.prices.finish import (
+    weigh_bias,
+    weigh_colour_filter,
+    weigh_lamp,
+    weigh_support,
+    weigh_white_balance,
+)
+from steady_tide.core.plan.prices.picture import battery_minutes
+from steady_tide.core.plan.prices.rules import RULES, Solved
+from steady_tide.core.plan.prices.weighing import Weighing
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.glasses import NO_FILTER
+from steady_tide.core.plan.problem.offers import offers, text_of
+from steady_tide.core.plan.problem.pins import match_pins, read_pins
+from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.plan.problem.stance import Stance
+from steady_tide.core.plan.search.cheapest import cheapest
+from steady_tide.core.plan.search.feasibility import feasible, smallest_clash
+from steady_tide.core.plan.search.landscape import Landscape, Point
 
 Some = TypeVar("Some")
 

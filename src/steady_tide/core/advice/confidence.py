@@ -1,0 +1,151 @@
+"""Confidence: which inputs a plan hangs on, so that one knows what to measure first."""
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from steady_tide.core.document import Part
+from steady_tide.core.errors import BadInput
+from steady_tide.core.kit.bag import BagItem
+from steady_tide.core.kit.device import Device
+from steady_tide.core.light.level import ComputedLight, EvLight, level
+from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.plan.planner import plan_scene
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.stance import Stance
+
+DECISIVE_STOPS: Final = 0.3
+"""A change of cost smaller than this without another decision is no news. **Assumed**."""
+
+
+class Dependence(Part):
+    """One input tried otherwise. weight: how much hangs on it, for sorting; words: what would happen."""
+
+    key: str
+    label: str
+    words: str
+    weight: float
+    measure: str
+
+
+@dataclass(frozen=True)
+class Trial:
+    """An input tried otherwise: what it is called, how it is changed, how to be sure of it."""
+
+    key: str
+    label: str
+    measure: str
+    change: Callable[[Brief], Brief]
+    applies: Callable[[Brief], bool] = lambda brief: True
+
+
+def _shift(stops: float) -> Callable[[Brief], Brief]:
+    """The same scene in other light: the expected, darkest and brightest alike."""
+
+    def changed(brief: Brief) -> Brief:
+        light = brief.light
+        moved: dict[str, float] = {}
+        if light.kind == "condition":
+            moved["shift_stops"] = light.shift_stops + stops
+        elif light.kind == "lux":
+            moved["lux"] = light.lux * 2.0**stops
+        elif isinstance(light, EvLight | ComputedLight):
+            moved["ev100"] = light.ev100 + stops
+        elif light.kind == "lamps":
+            known = level(light)
+            light = ComputedLight(**{**known.model_dump(), "ev100": known.ev100 + stops})
+        else:
+            moved["shade_stops"] = light.shade_stops - stops
+        return brief.model_copy(update={"light": light.model_copy(update=moved)})
+
+    return changed
+
+
+def _with(**fields: Callable[[Brief], object]) -> Callable[[Brief], Brief]:
+    return lambda brief: brief.model_copy(update={name: read(brief) for name, read in fields.items()})
+
+
+METER: Final = "meter it at the subject, or film a grey card with known settings"
+TRIALS: Final[tuple[Trial, ...]] = (
+    Trial("darker", "One stop less light", METER, _shift(-1.0)),
+    Trial("brighter", "One stop more light", METER, _shift(1.0)),
+    Trial(
+        "falls",
+        "The light falls two stops further",
+        "look where shade and cloud will be",
+        _with(falls_stops=lambda b: b.falls_stops + 2),
+    ),
+    Trial(
+        "faster",
+        "The subject moves twice as fast",
+        "film it once and count the frames it takes across",
+        _with(subject_speed_m_s=lambda b: 2 * b.subject_speed_m_s),
+        lambda b: b.subject_speed_m_s > 0,
+    ),
+    Trial(
+        "nearer",
+        "The subject at half the distance",
+        "pace it out",
+        _with(subject_distance_m=lambda b: b.subject_distance_m / 2),
+    ),
+    Trial(
+        "longer",
+        "It runs half as long again",
+        "time a rehearsal",
+        _with(minutes=lambda b: 1.5 * b.minutes),
+        lambda b: not b.at_intervals,
+    ),
+    Trial(
+        "colder",
+        "Ten degrees colder",
+        "look at the forecast",
+        _with(temperature_c=lambda b: max(b.temperature_c - 10, -40.0)),
+    ),
+)
+
+
+def hangs_on(
+    brief: Brief,
+    device: Device,
+    *,
+    stance: Stance,
+    bag: Sequence[BagItem] = (),
+    pins: Mapping[str, object] | None = None,
+    weights: Mapping[str, float] | None = None,
+) -> list[Dependence]:
+    """What would turn the plan, most decisive first. Raises BadInput as `plan_scene`; empty for wishes in conflict."""
+    made = plan_scene(brief, device, stance=stance, bag=bag, pins=pins, weights=weights)
+    if not isinstance(made, Plan):
+        return []
+    found = []
+    for trial in TRIALS:
+        if trial.applies(brief):
+            try:
+                other = plan_scene(trial.change(brief), device, stance=stance, bag=bag, pins=pins, weights=weights)
+            except BadInput:
+                continue
+            if isinstance(other, Plan) and (told := _told(trial, made, other)) is not None:
+                found.append(told)
+    return sorted(found, key=lambda one: -one.weight)
+
+
+def _told(trial: Trial, here: Plan, there: Plan) -> Dependence | None:
+    after = {one.setting: one for one in there.decisions}
+    turned = [
+        f"{one.label} would be {after[one.setting].text} instead of {one.text}"
+        for one in here.decisions
+        if one.setting in after and after[one.setting].value != one.value
+    ]
+    lost = []
+    if here.reach.holds_dark and not there.reach.holds_dark:
+        lost.append(f"the set no longer holds in the darkest light: {there.reach.low.reason}")
+    if here.reach.holds_bright and not there.reach.holds_bright:
+        lost.append(f"the set no longer holds in the brightest light: {there.reach.high.reason}")
+    dearer = there.cost - here.cost
+    if not turned and not lost and abs(dearer) < DECISIVE_STOPS:
+        return None
+    way = "dearer" if dearer > 0 else "cheaper"
+    priced = f"it would be {abs(dearer):.1f} stops {way}" if abs(dearer) >= DECISIVE_STOPS else ""
+    words = "; ".join(part for part in [*lost, *turned[:3], priced] if part)
+    weight = abs(dearer) + 0.5 * len(turned) + 2.0 * len(lost)
+    return Dependence(key=trial.key, label=trial.label, words=words, weight=round(weight, 2), measure=trial.measure)

@@ -1,0 +1,99 @@
+"""What if: two plans of one scene laid side by side, number by number, before anything is pinned."""
+
+from typing import Literal
+
+from steady_tide.core.document import Part
+from steady_tide.core.kit.settings import Setting
+from steady_tide.core.plan.account.plan import Plan
+
+
+class FigureChange(Part):
+    """A figure in both plans; None where one has no such figure."""
+
+    key: str
+    label: str
+    unit: str
+    here: str | None
+    there: str | None
+
+
+class DecisionChange(Part):
+    """A setting that would stand otherwise."""
+
+    setting: Setting
+    label: str
+    here: str
+    there: str
+
+
+class PriceChange(Part):
+    """A price that would come, go or change [stops-equivalents]."""
+
+    label: str
+    here: float
+    there: float
+    words: str
+
+
+class WhatIf(Part):
+    """Everything that would differ. cost: how much dearer the other plan is [stops-equivalents]."""
+
+    outcome: Literal["what-if"] = "what-if"
+    cost: float
+    low_mark_stops: float
+    high_mark_stops: float
+    figures: list[FigureChange]
+    decisions: list[DecisionChange]
+    prices: list[PriceChange]
+
+
+def what_if(here: Plan, there: Plan) -> WhatIf:
+    """The differences from one plan to another of the same scene and device."""
+    return WhatIf(
+        cost=round(there.cost - here.cost, 3),
+        low_mark_stops=round(there.reach.low.ev100 - here.reach.low.ev100, 2),
+        high_mark_stops=round(there.reach.high.ev100 - here.reach.high.ev100, 2),
+        figures=_figures(here, there),
+        decisions=_decisions(here, there),
+        prices=_prices(here, there),
+    )
+
+
+def _figures(here: Plan, there: Plan) -> list[FigureChange]:
+    first, second = ({one.key: one for one in plan.figures} for plan in (here, there))
+    found = []
+    for key in dict.fromkeys([*first, *second]):
+        one, other = first.get(key), second.get(key)
+        known = one or other
+        if known is not None and (one and one.text) != (other and other.text):
+            found.append(
+                FigureChange(
+                    key=key,
+                    label=known.label,
+                    unit=known.unit,
+                    here=one.text if one else None,
+                    there=other.text if other else None,
+                )
+            )
+    return found
+
+
+def _decisions(here: Plan, there: Plan) -> list[DecisionChange]:
+    second = {one.setting: one for one in there.decisions}
+    return [
+        DecisionChange(setting=one.setting, label=one.label, here=one.text, there=second[one.setting].text)
+        for one in here.decisions
+        if one.setting in second and one.value != second[one.setting].value
+    ]
+
+
+def _prices(here: Plan, there: Plan) -> list[PriceChange]:
+    first, second = ({one.label: one for one in plan.prices} for plan in (here, there))
+    found = []
+    for label in dict.fromkeys([*second, *first]):
+        one, other = first.get(label), second.get(label)
+        before, after = one.cost if one else 0.0, other.cost if other else 0.0
+        if abs(before - after) >= 0.05:
+            words = other.words if other else "no longer paid"
+            found.append(PriceChange(label=label, here=before, there=after, words=words))
+    return found

@@ -1,0 +1,1 @@
+"""What a device can do, enumerated, and every physical figure of it."""

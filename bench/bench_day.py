@@ -49,7 +49,7 @@ def replanned(sky: Sky, scenes: list[tuple[Brief, Device, int, int]], kit: Kit, 
         light = scene_light(brief, around)
         plan = sketch_scene(filmed_brief(brief, light, around), device, stance=STANCE, bag=kit.bag)
         assert isinstance(plan, Sketch)
-        steady_windows(light.minutes, light.ev100, Marks(plan.reach.low.ev100, plan.reach.high.ev100, "", ""))
+        steady_windows(light.minutes, light.ev100, Marks(plan.reach.low.ev100, plan.reach.high.ev100))
         if brief.water is not None:
             story(brief, light, around, okta)
         rows = (light.minutes >= start) & (light.minutes <= end)

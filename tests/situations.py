@@ -1,13 +1,21 @@
 """Briefs, kit and a planner's short hand for the tests."""
 
+from collections.abc import Mapping, Sequence
 from typing import Any
 
-from steady_tide.core.kit.bag import Kit
+from steady_tide.core.kit.bag import BagItem, Kit
 from steady_tide.core.kit.device import Device
-from steady_tide.core.plan.account.plan import Conflict, Plan
-from steady_tide.core.plan.planner import plan_scene
+from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
+from steady_tide.core.plan.physics.space import DeviceSpace
+from steady_tide.core.plan.planner import plan_scene, sketch_scene
+from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.problem import PlanningProblem
+from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY, Stance
+from steady_tide.core.plan.search.costs import SceneCosts
+from steady_tide.core.plan.search.landscape import Landscape
 from steady_tide.demo.load import demo_kit, demo_scenes
 
 KIT: Kit = demo_kit()
@@ -31,7 +39,36 @@ def outcome(
     scene: Brief, device: Device = A4, school: str = "even-keel", *, stance: Stance | None = None, **pins: Any
 ) -> Plan | Conflict:
     """Plan with the demo bag."""
-    return plan_scene(scene, device, stance=stance or SCHOOL_BY_KEY[school].stance, bag=KIT.bag, pins=pins)
+    return plan_of(scene, device, stance=stance or SCHOOL_BY_KEY[school].stance, bag=KIT.bag, pins=pins)
+
+
+def situation_of(
+    scene: Brief,
+    stance: Stance,
+    device: Device,
+    bag: Sequence[BagItem],
+    *,
+    weights: Mapping[str, float] | None = None,
+    **fit: str,
+) -> Situation:
+    """A scene with what is fitted, not yet searched."""
+    return Situation.of(PlanningProblem.of(scene, device, stance=stance, bag=bag, weights=weights), **fit)
+
+
+def landscape_over(situation: Situation, pins: Mapping[Setting, Value] | None = None) -> Landscape:
+    """Every cost of a situation."""
+    prices = Prices(situation.given.problem.weights)
+    return Landscape(SceneCosts(situation, prices, DeviceSpace(situation.given.camera)), pins or {})
+
+
+def plan_of(scene: Brief, device: Device, **wanted: Any) -> Plan | Conflict:
+    """A scene planned; wanted: as `PlanningProblem.of` takes it."""
+    return plan_scene(PlanningProblem.of(scene, device, **wanted))
+
+
+def sketch_of(scene: Brief, device: Device, **wanted: Any) -> Sketch | Conflict:
+    """The same without its reasons."""
+    return sketch_scene(PlanningProblem.of(scene, device, **wanted))
 
 
 def planned(scene: Brief, device: Device = A4, school: str = "even-keel", **pins: Any) -> Plan:

@@ -5,7 +5,7 @@ from typing import Any
 import pytest
 from starlette.testclient import TestClient
 
-from steady_tide.core.plan.prices import ROOMS
+from steady_tide.core.plan.prices.book import BOOK
 from steady_tide.core.plan.problem.stance import SCHOOLS, Axis, Stance
 from tests.service import add_scene, join
 from tests.situations import SCENES
@@ -109,7 +109,7 @@ def test_the_axes_are_told_with_their_positions(visitor: TestClient) -> None:
 
 def test_a_weight_is_changed_plans_follow_and_it_is_put_back(creator: TestClient, app: Any) -> None:
     rules = creator.get("/api/rules").json()
-    assert {one["key"] for one in rules} == {one.key for _, table in ROOMS for one in table}
+    assert {one["key"] for one in rules} == set(BOOK)
     assert all(one["own"] is None and one["source"] for one in rules)
     scene = add_scene(creator, MARKET)
     before = outcome(creator, scene)

@@ -51,7 +51,7 @@ def test_a_shoot_has_a_school_of_its_own(page: Page, demo: str) -> None:
 
 def test_a_number_is_changed_refused_and_put_back(page: Page, demo: str) -> None:
     page.goto(f"{demo}/taste")
-    weight = page.get_by_label("Weight of ISO over your limit")
+    weight = page.get_by_label("Weight of ISO over your limit", exact=True)
     weight.fill("much")
     weight.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("write a number")
@@ -64,7 +64,7 @@ def test_a_number_is_changed_refused_and_put_back(page: Page, demo: str) -> None
     expect(page.get_by_text("Some of the weights are your own numbers.")).to_be_visible()
     page.get_by_role("link", name="Taste").click()
     page.get_by_role("button", name="back to 1").click()
-    expect(page.get_by_label("Weight of ISO over your limit")).to_have_value("1")
+    expect(page.get_by_label("Weight of ISO over your limit", exact=True)).to_have_value("1")
 
 
 def test_a_value_is_looked_at_before_it_is_pinned(page: Page, demo: str) -> None:

@@ -10,11 +10,10 @@ from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.device import Device, checked
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Plan
-from steady_tide.core.plan.planner import plan_scene
 from steady_tide.core.plan.problem.stance import SCHOOLS
 from steady_tide.formats.modes_csv import modes_from_csv, modes_to_csv
 from tests.core.devices import documents
-from tests.situations import A4, BUILT_IN, D1, SCENES, brief, decision, planned
+from tests.situations import A4, BUILT_IN, D1, SCENES, brief, decision, plan_of, planned
 
 SLOW = settings(
     max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow, HealthCheck.data_too_large]
@@ -37,7 +36,7 @@ def test_any_valid_device_is_planned_with_or_says_why_not(document: dict[str, An
     if device is None:
         return
     try:
-        made = plan_scene(brief(scene), device, stance=school.stance)
+        made = plan_of(brief(scene), device, stance=school.stance)
     except BadInput as error:
         assert all(("rated for" in p.message) or ("at intervals" in p.message) for p in error.problems)
         return
@@ -100,14 +99,14 @@ def test_a_mode_may_refuse_a_profile_and_a_depth() -> None:
 def test_a_variable_aperture_is_decided_like_everything_else() -> None:
     lens = {**D1.plain()["lenses"][0], "f_number": 2.2, "f_numbers": [2.2, 2.8, 4, 5.6, 8, 11]}
     drone = changed(D1, lenses=[lens])
-    made = plan_scene(brief("Rafts from above", light={"kind": "ev", "ev100": 15}), drone, stance=SCHOOLS[0].stance)
+    made = plan_of(brief("Rafts from above", light={"kind": "ev", "ev100": 15}), drone, stance=SCHOOLS[0].stance)
     assert isinstance(made, Plan)
     # Without a filter in the bag, the bright day is held by a smaller aperture instead of a runaway shutter.
     assert float(made.value(Setting.APERTURE) or 0) > 2.2
     assert (
         next(line.detail for line in made.ledger.lines if line.label == "Aperture") == decision(made, "aperture").text
     )
-    wide = plan_scene(brief("Lantern market", carried="gimbal"), drone, stance=SCHOOLS[0].stance)
+    wide = plan_of(brief("Lantern market", carried="gimbal"), drone, stance=SCHOOLS[0].stance)
     assert isinstance(wide, Plan) and wide.value(Setting.APERTURE) == 2.2
     assert planned(brief("Rafts from above"), D1).value(Setting.APERTURE) is None
 

@@ -9,22 +9,21 @@ from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem, Cell, Kit, Lamp, NdFilter, problems_of_item
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Plan
-from steady_tide.core.plan.planner import plan_scene
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import Stance
-from tests.situations import A2, A4, D1, KIT, MANUAL, brief, decision, planned
+from tests.situations import A2, A4, D1, KIT, MANUAL, brief, decision, plan_of, planned, situation_of
 
 OPEN = {"housing_rating_m": None}
 
 
 def with_bag(bag: list[BagItem], scene: str = "The pilot gig", device: Any = A4, **changes: Any) -> Plan:
-    made = plan_scene(brief(scene, **changes), device, stance=Stance(), bag=bag)
+    made = plan_of(brief(scene, **changes), device, stance=Stance(), bag=bag)
     assert isinstance(made, Plan)
     return made
 
 
 def situation(scene: str = "The pilot gig", device: Any = A4, **changes: Any) -> Situation:
-    return Situation(brief(scene, **changes), Stance(), device, tuple(KIT.bag))
+    return situation_of(brief(scene, **changes), Stance(), device, tuple(KIT.bag))
 
 
 def test_the_housing_of_the_bag_is_taken_and_named() -> None:
@@ -44,16 +43,16 @@ def test_a_camera_no_housing_fits_stays_at_its_own_rating() -> None:
 
 def test_in_the_cold_the_cold_rated_cell_comes_first() -> None:
     # 6.6 Wh · 0.88 against 6.8 Wh · 0.68 at 0 °C; at 20 °C the larger one.
-    assert situation(temperature_c=0).cells[0].key == "a4-cold"
+    assert situation(temperature_c=0).given.cells[0].key == "a4-cold"
     assert situation(temperature_c=0).cell_wh == pytest.approx(6.6 * 0.88)
-    assert situation(temperature_c=20).cells[0].key == "a4-standard"
+    assert situation(temperature_c=20).given.cells[0].key == "a4-standard"
 
 
 def test_an_exhausted_or_absent_cell_is_never_planned_with() -> None:
     worn = Cell(key="w", label="Worn", fits=["skarv-a4"], capacity_wh=9, share_at_0_c=0.9, health=0.2, count=3)
     gone = Cell(key="g", label="Gone", fits=["skarv-a4"], capacity_wh=9, share_at_0_c=0.9, count=0)
     other = Cell(key="o", label="Other", fits=["skarv-a2"], capacity_wh=9, share_at_0_c=0.9, count=3)
-    made = Situation(brief("The pilot gig"), Stance(), A4, (worn, gone, other))
+    made = situation_of(brief("The pilot gig"), Stance(), A4, (worn, gone, other))
     assert made.cells == ()
     share = cold_share(made.brief.temperature_c, share_at_0_c=0.68, table=A4.battery.cold_table)
     assert made.cell_wh == pytest.approx(6.8 * share, rel=0.12)

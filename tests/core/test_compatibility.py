@@ -7,11 +7,9 @@ import pytest
 from steady_tide.core.kit.bag import BagItem, Cell, Housing, Lamp, Microphone, NdFilter, Support
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Plan
-from steady_tide.core.plan.planner import plan_scene
 from steady_tide.core.plan.problem.compatibility import Compatibility, compatibility
-from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import Stance
-from tests.situations import A2, A4, D1, KIT, MANUAL, brief, decision, planned
+from tests.situations import A2, A4, D1, KIT, MANUAL, brief, decision, plan_of, planned, situation_of
 
 ITEMS: dict[str, BagItem] = {item.key: item for item in KIT.bag}
 DIVE = "Under the rafts"
@@ -68,23 +66,23 @@ def test_a_plan_takes_nothing_that_is_unfit() -> None:
     ]
     for device in KIT.devices:
         for scene in ("The pilot gig", "Lantern market", "The smoked jar"):
-            situation = Situation(brief(scene), Stance(), device, tuple(spoilt))
-            unfit = {found.label for found in situation.compatible if found.use == "unfit"}
-            made = plan_scene(brief(scene), device, stance=Stance(), bag=spoilt)
+            situation = situation_of(brief(scene), Stance(), device, tuple(spoilt))
+            unfit = {found.label for found in situation.given.compatible if found.use == "unfit"}
+            made = plan_of(brief(scene), device, stance=Stance(), bag=spoilt)
             assert isinstance(made, Plan)
             brought = {one.partition(" × ")[2] or one for one in made.bring}
             assert not brought & unfit
             offered = {str(option.value).partition("@")[0] for option in decision(made, "nd_filter").options}
-            keys = {found.key for found in situation.compatible if found.use == "unfit"}
+            keys = {found.key for found in situation.given.compatible if found.use == "unfit"}
             assert not {part for value in offered for part in value.split("+")} & keys
 
 
 def test_the_support_of_the_bag_says_its_own_shake() -> None:
     rig = Support(key="rig", label="Rig", carried="walking", shake_deg_per_s=6, fits=["skarv-a4"])
-    assumed = Situation(brief("Lantern market"), Stance(), A4, tuple(KIT.bag))
-    known = Situation(brief("Lantern market"), Stance(), A4, (rig,))
+    assumed = situation_of(brief("Lantern market"), Stance(), A4, tuple(KIT.bag))
+    known = situation_of(brief("Lantern market"), Stance(), A4, (rig,))
     assert (assumed.shake_deg_per_s, known.shake_deg_per_s) == (20.0, 6.0)
-    made = plan_scene(brief("Lantern market"), A4, stance=Stance(), bag=[rig])
+    made = plan_of(brief("Lantern market"), A4, stance=Stance(), bag=[rig])
     assert isinstance(made, Plan) and "Rig" in made.bring
 
 
@@ -92,7 +90,7 @@ def test_what_the_brief_counts_on_and_the_bag_lacks_is_told() -> None:
     prices = {price.label: price.words for price in planned(brief("The pilot gig", carried="tray"), MANUAL).prices}
     assert "the bag has none that fits Lumme 8 / manual capture app" in prices["Support missing"]
     dry = [item for item in KIT.bag if item.key != "dive-lamp"]
-    made = plan_scene(brief(DIVE, water={"lamp": True}), A4, stance=Stance(), bag=dry)
+    made = plan_of(brief(DIVE, water={"lamp": True}), A4, stance=Stance(), bag=dry)
     assert isinstance(made, Plan)
     assert "Panel 80 W" in {price.label: price.words for price in made.prices}["Lamp missing"]
     lit = planned(brief(DIVE, water={"lamp": True}))
@@ -105,7 +103,7 @@ def test_an_unpowered_microphone_of_the_bag_gets_the_gain() -> None:
     made = planned(brief("The pilot gig"))
     assert made.value(Setting.MICROPHONE) == "external +20 dB" and "Lapel microphone" in made.bring
     powered = Microphone(key="m", label="M", fits=["skarv-a4"], powered=True)
-    with_power = plan_scene(brief("The pilot gig"), A4, stance=Stance(), bag=[powered])
+    with_power = plan_of(brief("The pilot gig"), A4, stance=Stance(), bag=[powered])
     assert isinstance(with_power, Plan) and with_power.value(Setting.MICROPHONE) == "external"
     silent = planned(brief("The pilot gig", sound_used=False))
     assert silent.value(Setting.MICROPHONE) == "built-in"
@@ -113,17 +111,17 @@ def test_an_unpowered_microphone_of_the_bag_gets_the_gain() -> None:
 
 def test_a_colour_filter_costs_what_its_spectrum_takes_from_the_light_there() -> None:
     shallow, deep = (
-        Situation(brief(DIVE, water={"depth_m": depth, "colour": "blue"}), Stance(), A4, tuple(KIT.bag))
+        situation_of(brief(DIVE, water={"depth_m": depth, "colour": "blue"}), Stance(), A4, tuple(KIT.bag))
         for depth in (2, 9)
     )
-    red = next(item for item in shallow.colour_filters if item.key == "deep-red")
-    assert shallow.colour_stops(red) < deep.colour_stops(red)
+    red = next(item for item in shallow.given.colour_filters if item.key == "deep-red")
+    assert shallow.given.colour_stops(red) < deep.given.colour_stops(red)
     plain = red.model_copy(update={"spectrum": None})
-    assert shallow.colour_stops(plain) == plain.stops
+    assert shallow.given.colour_stops(plain) == plain.stops
     made = planned(brief(DIVE), colour_filter="deep-red")
     line = next(line for line in made.ledger.lines if line.label == "Colour filter")
-    situation = Situation(brief(DIVE), Stance(), A4, tuple(KIT.bag))
-    assert -line.stops == pytest.approx(situation.colour_stops(red), abs=1e-3)
+    situation = situation_of(brief(DIVE), Stance(), A4, tuple(KIT.bag))
+    assert -line.stops == pytest.approx(situation.given.colour_stops(red), abs=1e-3)
 
 
 def test_a_lamp_on_a_battery_may_go_under_to_its_rating() -> None:

@@ -7,20 +7,17 @@ import pytest
 
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
-from steady_tide.core.plan.physics.block import Block
-from steady_tide.core.plan.physics.space import Exposures, Frames, enumerate_recordings
-from steady_tide.core.plan.physics.tables import tabulate
-from steady_tide.core.plan.prices import BLOCK_CONSIDERATIONS
-from steady_tide.core.plan.prices import recording as recording_room
-from steady_tide.core.plan.prices.consideration import one
+from steady_tide.core.plan.physics.scene import SceneSpace
+from steady_tide.core.plan.physics.sides import ExposureSide, FrameSide, Sets
+from steady_tide.core.plan.physics.space import DeviceSpace, Frames
+from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
+from steady_tide.core.plan.prices.book import Prices
+from steady_tide.core.plan.prices.consideration import single
+from steady_tide.core.plan.prices.picture import battery_minutes
 from steady_tide.core.plan.prices.recording import RecordingChoice
-from steady_tide.core.plan.problem.offers import apertures_of
-from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import Stance
-from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief
+from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief, situation_of
 
-BY_KEY = {consideration.key: consideration for consideration in BLOCK_CONSIDERATIONS}
-RECORDING = {consideration.key: consideration for consideration in recording_room.TABLE}
 SUN = {"kind": "ev", "ev100": 15}
 
 
@@ -38,32 +35,47 @@ def point(
     bag: list[BagItem] | None = None,
     f_number: float | None = None,
     **changes: Any,
-) -> Block:
-    """One frame and one exposure, named as people name them."""
-    situation = Situation(
-        brief(scene, **changes), Stance(**(stance or {})), device, tuple(KIT.bag if bag is None else bag)
+) -> Sets:
+    """One set, named as people name it."""
+    held = KIT.bag if bag is None else bag
+    situation = situation_of(brief(scene, **changes), Stance(**(stance or {})), device, held)
+    space = SceneSpace(situation, DeviceSpace(situation.given.camera))
+    f_number = f_number or device.lenses[0].f_number
+    modes = [i for i, m in enumerate(device.modes) if (m.frame_shape, m.resolution, str(m.rate)) == mode]
+    seen = next(v for v in device.views if v.key == view)
+    own = space.device.lenses[seen.lens].apertures
+    numbers = (
+        modes[0],
+        [v.key for v in device.views].index(view),
+        [s.key for s in device.stabilisation].index(level),
+        space.device.apertures.index(f_number),
+        [(way.lens.key, way.f_number) for way in space.device.passages].index(
+            (seen.lens, f_number if f_number in own else own[0])
+        ),
     )
-    rows = [i for i, m in enumerate(device.modes) if (m.frame_shape, m.resolution, str(m.rate)) == mode]
-    frames = Frames(
-        np.array(rows),
-        np.array([[v.key for v in device.views].index(view)]),
-        np.array([[s.key for s in device.stabilisation].index(level)]),
-        np.array([apertures_of(device).index(f_number or device.lenses[0].f_number)]),
+    frames = Frames(*(np.array([number]) for number in numbers))
+    exposures = ExposureSide(
+        space,
+        passage=frames.passage,
+        shutter=np.array([-1 if shutter == "auto" else [str(s) for s in device.shutters].index(shutter)]),
+        glass=np.array([[g.key for g in situation.given.glasses].index(nd)]),
+        floor=np.array([float(iso[0])]),
+        ceiling=np.array([float(iso[1])]),
+        rate=space.device.rate_of_mode[frames.mode],
+        bias=0.0,
     )
-    index = -1 if shutter == "auto" else [str(s) for s in device.shutters].index(shutter)
-    glass = [g.key for g in situation.glasses].index(nd)
-    exposures = Exposures(np.array([index]), np.array([glass]), np.array([float(iso[0])]), np.array([float(iso[1])]))
-    return Block(situation, tabulate(situation), frames, exposures)
+    return Sets(FrameSide(space, frames), exposures)
 
 
-def price(key: str, block: Block) -> float:
-    return one(BY_KEY[key].price(block))
+def price(key: str, sets: Sets) -> float:
+    over = {"frame": sets.frames, "exposure": sets.exposures, "meeting": sets.meeting}
+    return single(OF_SETS[key].price(over[OF_SETS[key].scope], Prices({})))
 
 
 EXPOSURES = [("1/50", "none", (100, 800)), ("auto", "nd16", (100, 100)), ("1/3840", "none", (400, 6400))]
 
 
-@pytest.mark.parametrize("consideration", BLOCK_CONSIDERATIONS, ids=lambda c: c.key)
+@pytest.mark.parametrize("consideration", OF_SETS.values(), ids=lambda c: c.key)
 def test_every_consideration_is_a_finite_price_with_a_fact_and_a_source(consideration: Any) -> None:
     for scene in ("The pilot gig", "Lantern market", "Under the rafts", "The smoked jar"):
         for shutter, nd, iso in (
@@ -71,11 +83,11 @@ def test_every_consideration_is_a_finite_price_with_a_fact_and_a_source(consider
             ("auto", "nd16", (100, 100)),
             ("1/3840", "none", (400, 6400)),
         ):
-            block = point(scene, shutter=shutter, nd=nd, iso=iso)
-            cost = one(consideration.price(block))
+            sets = point(scene, shutter=shutter, nd=nd, iso=iso)
+            cost = price(consideration.key, sets)
             assert np.isfinite(cost) and cost >= 0
-            assert consideration.fact(block)
-    assert consideration.source and consideration.about
+            assert consideration.tell(sets)
+    assert consideration.row.source and consideration.about
 
 
 # Exposure.
@@ -151,9 +163,9 @@ def test_diffraction_counts_from_two_delivered_pixels() -> None:
     lens = A4.lenses[0].model_copy(update={"f_numbers": [2.5, 11.0, 16.0]})
     stopped = A4.model_copy(update={"lenses": [lens]})
     open_, small, smallest = (point(device=stopped, f_number=f) for f in (2.5, 11.0, 16.0))
-    assert one(smallest.airy_px) / one(small.airy_px) == pytest.approx(16 / 11)
+    assert single(smallest.frames.airy_px) / single(small.frames.airy_px) == pytest.approx(16 / 11)
     # Airy diameter 2.44 · 0.55 um · 16 = 21.5 um.
-    pitch_um = 2.44 * 0.55 * 16 / one(smallest.airy_px)
+    pitch_um = 2.44 * 0.55 * 16 / single(smallest.frames.airy_px)
     assert pitch_um == pytest.approx(6.236 * 1000 * 0.94 / 3840 * 3840 / 1920, rel=0.01)
     assert price("diffraction", open_) == 0
     assert price("diffraction", smallest) - price("diffraction", small) == pytest.approx(0.6 * np.log2(16 / 11))
@@ -202,16 +214,16 @@ def test_flicker_counts_by_lamps_only() -> None:
 
 def test_smear_halves_with_the_shutter_and_electronic_levels_do_not_touch_it() -> None:
     long, short = point(shutter="1/50"), point(shutter="1/100")
-    assert one(long.smear_px) == pytest.approx(2 * one(short.smear_px))
+    assert single(long.smear_px) == pytest.approx(2 * single(short.smear_px))
     uncropped, steadied = point(level="off"), point(level="strong")
     # A crop enlarges what is left: 18 % less width makes the same smear 1 / 0.82 as long.
-    assert one(steadied.smear_px) == pytest.approx(one(uncropped.smear_px) / 0.82)
+    assert single(steadied.smear_px) == pytest.approx(single(uncropped.smear_px) / 0.82)
 
 
 def test_a_lens_that_moves_takes_blur_inside_the_frame_too() -> None:
     still = {"device": MANUAL, "view": "standard", "iso": (50, 800), "mode": ("16:9", "4K", "25")}
     off, moving = point(level="off", **still), point(level="standard", **still)
-    assert one(moving.smear_px) == pytest.approx(one(off.smear_px) * (1 - 0.8) / 0.9)
+    assert single(moving.smear_px) == pytest.approx(single(off.smear_px) * (1 - 0.8) / 0.9)
 
 
 def test_steadied_smear_is_worse_than_smear_that_moves_with_the_picture() -> None:
@@ -272,12 +284,12 @@ def test_noise_falls_with_light_and_with_photosites_and_iso_does_not_matter() ->
 
 def test_pixels_are_counted_after_every_crop_in_the_worst_shape() -> None:
     # 4K for a 1920 film: 2; the strong level gives up 18 %; 9:16 in a 16:9 frame has 2160 * 9/16 = 1215 of 1080.
-    assert one(point().have_over_need) == pytest.approx(1215 / 1080)
+    assert single(point().frames.have_over_need) == pytest.approx(1215 / 1080)
     wide_only = {"delivery": {"shapes": ["16:9"]}}
-    assert one(point(**wide_only).have_over_need) == pytest.approx(2.0)
-    assert one(point(level="strong", **wide_only).have_over_need) == pytest.approx(2 * 0.82)
+    assert single(point(**wide_only).frames.have_over_need) == pytest.approx(2.0)
+    assert single(point(level="strong", **wide_only).frames.have_over_need) == pytest.approx(2 * 0.82)
     cropped = {"delivery": {"shapes": ["16:9"], "crop_room": 0.5}}
-    assert one(point(**cropped).have_over_need) == pytest.approx(1.0)
+    assert single(point(**cropped).frames.have_over_need) == pytest.approx(1.0)
     assert price("pixels-missing", point(mode=("16:9", "1080", "25"), **cropped)) == pytest.approx(2.0)
 
 
@@ -293,10 +305,10 @@ def test_how_many_pixels_are_wanted_is_a_stance(stance: str, small: str, large: 
 def test_a_flat_port_brings_everything_nearer() -> None:
     flat = point("Under the rafts", water={"port": "flat"})
     dome = point("Under the rafts", water={"port": "dome"})
-    assert one(flat.focal_px) == pytest.approx(1.34 * one(dome.focal_px))
+    assert single(flat.frames.focal_px) == pytest.approx(1.34 * single(dome.frames.focal_px))
     # Half angle 59: sin 59 / 1.34 = 0.63968, arcsin = 39.77 degrees.
-    assert "118° across (80° behind the flat port)" in BY_KEY["view"].fact(flat)
-    assert "behind" not in BY_KEY["view"].fact(dome)
+    assert "118° across (80° behind the flat port)" in OF_SETS["view"].tell(flat)
+    assert "behind" not in OF_SETS["view"].tell(dome)
 
 
 def test_closer_than_a_lens_focuses_is_dear() -> None:
@@ -315,9 +327,7 @@ def test_low_light_tuning_counts_in_the_dark_only() -> None:
 
 def test_cold_and_hard_modes_cost_battery() -> None:
     def minutes(**changes: Any) -> float:
-        from steady_tide.core.plan.prices.picture import battery_minutes
-
-        return one(battery_minutes(point(bag=[], **changes)))
+        return single(battery_minutes(point(bag=[], **changes).frames))
 
     assert minutes(temperature_c=20) == pytest.approx(60 * 6.8 / A4.modes[18].draw_w, rel=0.3)
     # At 0 °C the table leaves 0.68, and it cuts out with 12 % of that still in it.
@@ -348,8 +358,8 @@ def test_heat_is_a_matter_of_phones_in_warm_air_and_never_of_water() -> None:
 def recorded(
     key: str, *, codec: str, depth: int, mbit: int, device: Device = A4, rate: str = "25", **stance: Any
 ) -> float:
-    situation = Situation(brief("The pilot gig"), Stance(**stance), device, ())
-    rows = enumerate_recordings(device)
+    situation = situation_of(brief("The pilot gig"), Stance(**stance), device, ())
+    rows = DeviceSpace(situation.given.camera).recordings
     codecs = [c.key for c in device.codecs]
     wanted = next(
         row
@@ -359,7 +369,7 @@ def recorded(
         and device.modes[rows.mode[row]].resolution == "4K"
         and device.modes[rows.mode[row]].frame_shape == "16:9"
     )
-    return one(RECORDING[key].price(RecordingChoice(situation, rows).at(wanted)))
+    return single(OF_RECORDINGS[key].price(RecordingChoice(situation, rows.take(np.array([wanted]))), Prices({})))
 
 
 def test_depth_is_worth_what_the_finish_says() -> None:

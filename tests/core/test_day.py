@@ -33,7 +33,7 @@ def scene_ev100(light: Any, *, at_minute: float = NOON, okta: float = 0.0) -> An
     return scene_light(brief, Around(SKY, okta, at_minute - 5, at_minute + 5)).ev100
 
 
-MARKS = Marks(8.0, 12.0, "too dark", "too bright")
+MARKS = Marks(8.0, 12.0)
 
 
 def test_a_day_runs_from_midnight_to_midnight_on_the_local_clock() -> None:
@@ -100,9 +100,9 @@ def test_the_light_is_told_when_it_leaves_and_on_which_side() -> None:
     minutes = np.arange(10, dtype=float)
     ev100 = np.array([9, 10, 11, 12.5, 13, 11, 9, 7, 6, 9.0])
     found = leavings(minutes, ev100, MARKS, start=0, end=9)
-    assert [(one.minute, one.side, one.words) for one in found] == [
-        (3, "bright", "too bright"),
-        (7, "dark", "too dark"),
+    assert [(one.minute, one.side, one.end) for one in found] == [
+        (3, "bright", "clipped"),
+        (7, "dark", "dark"),
     ]
     assert leavings(minutes, ev100, MARKS, start=4, end=4)[0].minute == 4, "outside from the start"
     assert leavings(minutes, ev100, MARKS, start=5, end=6) == []

@@ -9,16 +9,25 @@ from hypothesis import strategies as st
 
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.settings import SETTINGS, Setting
+from steady_tide.core.plan.account.looked import Looked
 from steady_tide.core.plan.account.plan import Conflict, Plan
-from steady_tide.core.plan.physics.block import blocks
-from steady_tide.core.plan.planner import plan_scene
-from steady_tide.core.plan.prices import BLOCK_CONSIDERATIONS
 from steady_tide.core.plan.problem.brief import Brief
-from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import SCHOOLS, Stance
-from steady_tide.core.plan.search.costs import QUANTUM, meeting_points
-from steady_tide.core.plan.search.landscape import Landscape
-from tests.situations import A4, BUILT_IN, KIT, MANUAL, SCENES, brief, decision, outcome, planned
+from steady_tide.core.plan.search.landscape import Point
+from tests.situations import (
+    A4,
+    BUILT_IN,
+    KIT,
+    MANUAL,
+    SCENES,
+    brief,
+    decision,
+    landscape_over,
+    outcome,
+    plan_of,
+    planned,
+    situation_of,
+)
 
 LANDSIDE = ["The pilot gig", "The smoked jar", "Lantern market"]
 
@@ -75,25 +84,32 @@ def test_the_price_of_every_value_is_what_pinning_it_costs() -> None:
 
 
 def test_the_search_finds_the_minimum_that_brute_force_finds() -> None:
-    situation = Situation(brief("Lantern market"), Stance(), BUILT_IN, KIT.bag)
-    landscape = Landscape(situation, {})
-    best = np.inf
-    for index in landscape.profiles_allowed():
-        recordings = landscape.recording_cost
-        for costs in landscape.block_costs(index):
-            whole = costs.frame[:, None] + costs.exposure[None, :] + costs.both[:, costs.meeting.kin]
-            for row, frame in enumerate(costs.rows):
-                fitting = (landscape.recordings.mode == landscape.frames.mode[frame]) & landscape.recordable(index)
-                total = whole[row].min() + recordings[fitting].min() + landscape.finish_cost(index)
-                best = min(best, total)
-    assert planned(brief("Lantern market"), BUILT_IN).cost == pytest.approx(best, abs=1e-3)
+    landscape = landscape_over(situation_of(brief("Lantern market"), Stance(), BUILT_IN, KIT.bag))
+    device, best = landscape.device, np.inf
+    for profile in range(len(BUILT_IN.profiles)):
+        for frame, mode in enumerate(device.frames.mode.tolist()):
+            fits = [
+                number < 0 or device.shutter_s[number] <= landscape.space.longest_s[device.rate_of_mode[mode]]
+                for number in device.shutters
+            ]
+            _, glasses, pairs = landscape.axes.exposure_shape
+            every = np.arange(len(fits) * glasses * pairs).reshape(len(fits), glasses, pairs)
+            numbers = every[fits][:, :, landscape.pairs_ok(profile)].ravel().tolist()
+            recordings = np.flatnonzero((device.recordings.mode == mode) & landscape.recordable(profile)).tolist()
+            points = [Point(frame, exposure, recordings[0], profile) for exposure in numbers]
+            least = sum(Looked(landscape, points).costs.values()).min() - landscape.costs.recording[recordings[0]]
+            best = min(best, float(least + landscape.costs.recording[recordings].min()))
+    made = plan_of(brief("Lantern market"), BUILT_IN, stance=Stance(), bag=KIT.bag)
+    assert isinstance(made, Plan) and made.cost == pytest.approx(best, abs=0.001)
 
 
 def test_a_shutter_pin_moves_the_nd() -> None:
     # Twice the shutter time lets in one stop more: the filter that holds the aim takes a stop more.
     fast = planned(brief("The pilot gig"), frame_rate="25", shutter="1/100", iso_ceiling=100)
     slow = planned(brief("The pilot gig"), frame_rate="25", shutter="1/50", iso_ceiling=100)
-    stops = {glass.key: glass.stops for glass in Situation(brief("The pilot gig"), Stance(), A4, KIT.bag).glasses}
+    stops = {
+        glass.key: glass.stops for glass in situation_of(brief("The pilot gig"), Stance(), A4, KIT.bag).given.glasses
+    }
     assert stops[str(slow.value(Setting.ND_FILTER))] == stops[str(fast.value(Setting.ND_FILTER))] + 1
 
 
@@ -101,7 +117,7 @@ def test_a_shutter_pin_moves_the_nd() -> None:
 @given(st.sampled_from(sorted(f.key for f in KIT.bag)))
 def test_a_filter_more_in_the_bag_never_makes_the_best_set_dearer(missing: str) -> None:
     scene, stance = brief("The pilot gig"), Stance()
-    less = plan_scene(scene, A4, stance=stance, bag=[f for f in KIT.bag if f.key != missing])
+    less = plan_of(scene, A4, stance=stance, bag=[f for f in KIT.bag if f.key != missing])
     assert isinstance(less, Plan)
     assert planned(scene).cost <= less.cost + 1e-9
 
@@ -224,38 +240,3 @@ def test_figures_tell_the_stabilisation_limit_and_the_clean_shutter() -> None:
     assert figures["smear"].value / (1 / 60) * figures["useful-shutter"].value == pytest.approx(3.0)
     assert "nearest clean shutter 1/50 s" in figures["flicker"].how
     assert figures["flicker"].value == pytest.approx(100 * abs(np.sinc(100 / 60)))
-
-
-@pytest.mark.parametrize("scene", ["Lantern market", "The pilot gig", "Sky over the sheds"])
-def test_exposures_that_meet_a_frame_alike_are_found_as_by_sorting(scene: str) -> None:
-    landscape = Landscape(Situation(brief(scene), Stance(), A4, tuple(KIT.bag)), {})
-    for _, _, block in blocks(landscape.situation_for(0), landscape.tables, landscape.frames, landscape.exposures):
-        fixed = int(np.count_nonzero(block.exposures.shutter >= 0))
-        automatic = block.of(np.arange(fixed, len(block.exposures.shutter)))
-        first, kin, order, starts = meeting_points(block, automatic)
-        steps = [np.rint(np.log2(chosen.shutter_s[0]) / QUANTUM) for chosen in (block.aim, block.dark)]
-        alike = list(zip(block.exposures.glass.tolist(), *(step.tolist() for step in steps), strict=True))
-        assert len({(kind, *same) for kind, same in zip(kin.tolist(), alike, strict=True)}) == len(first)
-        assert [kin[column] for column in first] == list(range(len(first)))
-        assert np.array_equal(np.sort(order), np.arange(len(kin))) and np.all(np.diff(kin[order]) >= 0)
-        assert np.array_equal(kin[order][starts], np.arange(len(first)))
-
-
-@pytest.mark.parametrize("scene", ["Lantern market", "The pilot gig", "Sky over the sheds"])
-def test_what_is_priced_once_for_all_rates_is_what_each_rate_would_pay(scene: str) -> None:
-    landscape = Landscape(Situation(brief(scene), Stance(), A4, tuple(KIT.bag)), {})
-    situation = landscape.situation_for(0)
-    parts = blocks(situation, landscape.tables, landscape.frames, landscape.exposures)
-    for costs, (rows, columns, block) in zip(landscape.block_costs(0), parts, strict=True):
-        for one in BLOCK_CONSIDERATIONS:
-            if one.scope == "frame":
-                here = np.broadcast_to(one.price(block), (len(rows), 1))[:, 0]
-                found = [costs.term(one.key, row, 0) for row in range(len(rows))]
-                np.testing.assert_allclose(found, here, atol=1e-9, err_msg=one.key)
-            if one.scope == "exposure":
-                alone = np.broadcast_to(one.price(block), (1, len(columns)))[0]
-                some = range(0, len(columns), 37)
-                found = [costs.term(one.key, 0, column) for column in (*some, len(columns) - 1)]
-                np.testing.assert_allclose(found, alone[[*some, -1]], atol=1e-9, err_msg=one.key)
-        every = [one.price(block) for one in BLOCK_CONSIDERATIONS if one.scope == "exposure"]
-        np.testing.assert_allclose(costs.exposure, sum(np.broadcast_to(e, (1, len(columns)))[0] for e in every))

@@ -5,6 +5,7 @@ from typing import Any
 import pytest
 
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.finish import (
     clipped_stops,
     weigh_bias,
@@ -17,15 +18,16 @@ from steady_tide.core.plan.prices.weighing import Objection, Weighing, weigh
 from steady_tide.core.plan.problem.offers import white_balance_values
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import Stance
-from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief
+from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief, situation_of
 
 ON_OFF: list[Value] = ["off", "on"]
+PRICES = Prices({})
 
 
 def situation(
     scene: str = "The pilot gig", *, stance: dict[str, Any] | None = None, device: Any = A4, **changes: Any
 ) -> Situation:
-    return Situation(brief(scene, **changes), Stance(**(stance or {})), device, tuple(KIT.bag))
+    return situation_of(brief(scene, **changes), Stance(**(stance or {})), device, tuple(KIT.bag))
 
 
 def decided(
@@ -40,7 +42,7 @@ def decided(
     **changes: Any,
 ) -> Value:
     """What a rule decides; `floats` says whether ISO and shutter float."""
-    solved = Solved(situation(scene, stance=stance, **changes), rate, floats[0], floats[1], lasts)
+    solved = Solved(situation(scene, stance=stance, **changes), PRICES, rate, floats[0], floats[1], lasts)
     return RULES[setting](solved, values).best()
 
 
@@ -49,7 +51,7 @@ def test_every_rule_gives_words_for_whatever_it_prefers(setting: Setting) -> Non
     offered = A4.choices.get(setting) or MANUAL.choices.get(setting)
     assert offered, f"the demo offers {SETTINGS[setting].label}"
     for scene in ("The pilot gig", "Lantern market", "Under the rafts", "The smoked jar"):
-        weighing = RULES[setting](Solved(situation(scene), 25, True, False, 60), offered)
+        weighing = RULES[setting](Solved(situation(scene), PRICES, 25, True, False, 60), offered)
         assert weighing.best() in offered
         assert weighing.praise
         assert all(one.cost > 0 and one.words for found in weighing.objections.values() for one in found)
@@ -123,7 +125,11 @@ def test_the_screen_is_locked_where_something_may_touch_it(changes: dict[str, An
 
 
 def test_a_weighing_is_a_sum_and_of_equals_takes_the_first_offered() -> None:
-    weighing = weigh(["a", "b", "c"], "fine", {"a": (Objection(0.5, "x"), Objection(0.25, "y")), "b": (), "c": ()})
+    weighing = weigh(
+        ["a", "b", "c"],
+        "fine",
+        {"a": (Objection("beeps.heard", 0.5, "x"), Objection("beeps.heard", 0.25, "y")), "b": (), "c": ()},
+    )
     assert weighing.cost("a") == pytest.approx(0.75)
     assert weighing.best() == "b"
     assert Weighing({1: ()}, "only one").best() == 1
@@ -135,14 +141,14 @@ def test_a_weighing_is_a_sum_and_of_equals_takes_the_first_offered() -> None:
 def test_the_bias_undoes_what_the_meter_does_and_keeps_highlights() -> None:
     soft = situation(light={"kind": "condition", "condition": "water-murky"})
     neutral = next(profile for profile in A4.profiles if profile.key == "neutral")
-    assert weigh_bias(soft, neutral).best() == -0.5, "the A4 is assumed to meter half a stop bright"
+    assert weigh_bias(soft, PRICES, neutral).best() == -0.5, "the A4 is assumed to meter half a stop bright"
     exact = soft.device.model_copy(update={"meters_bright_stops": 0.0})
-    assert weigh_bias(Situation(soft.brief, soft.stance, exact, ()), neutral).best() == 0
+    assert weigh_bias(situation_of(soft.brief, soft.stance, exact, ()), PRICES, neutral).best() == 0
     # Contrast 3.3 and half a stop bright against 2.8 of headroom clips a stop at bias 0.
     harsh = situation(light={"kind": "condition", "condition": "sun"})
     vivid = next(profile for profile in A4.profiles if profile.key == "vivid")
     assert clipped_stops(harsh, vivid, 0) == pytest.approx(1.0)
-    assert float(weigh_bias(harsh, vivid).best()) < -0.5
+    assert float(weigh_bias(harsh, PRICES, vivid).best()) < -0.5
 
 
 @pytest.mark.parametrize(
@@ -156,12 +162,12 @@ def test_the_bias_undoes_what_the_meter_does_and_keeps_highlights() -> None:
     ],
 )
 def test_the_profile_suits_the_finish(finish: str, scene: str, expected: str) -> None:
-    assert weigh_profile(situation(scene, stance={"finish": finish})).best() == expected
+    assert weigh_profile(situation(scene, stance={"finish": finish}), PRICES).best() == expected
 
 
 def test_opening_the_shadows_costs_in_the_dark_only() -> None:
     def cost(scene: str) -> float:
-        return weigh_profile(situation(scene, stance={"finish": "grade"})).cost("log")
+        return weigh_profile(situation(scene, stance={"finish": "grade"}), PRICES).cost("log")
 
     assert cost("The smoked jar") == pytest.approx(0)
     assert cost("Lantern market") == pytest.approx(0.45 * 1.6)
@@ -180,33 +186,33 @@ def test_opening_the_shadows_costs_in_the_dark_only() -> None:
     ],
 )
 def test_the_colour_filter_is_for_red_that_is_still_there(water: dict[str, Any], stance: str, expected: str) -> None:
-    made = weigh_colour_filter(situation("Under the rafts", water=water, stance={"water_colour": stance}))
+    made = weigh_colour_filter(situation("Under the rafts", water=water, stance={"water_colour": stance}), PRICES)
     assert made.best() == expected
     assert all(one.words for found in made.objections.values() for one in found)
 
 
 def test_without_a_fitting_filter_there_is_nothing_to_regret() -> None:
-    bare = Situation(brief("Under the rafts"), Stance(), A4, ())
-    assert weigh_colour_filter(bare).objections == {"none": ()}
-    dry = weigh_colour_filter(situation())
+    bare = situation_of(brief("Under the rafts"), Stance(), A4, ())
+    assert weigh_colour_filter(bare, PRICES).objections == {"none": ()}
+    dry = weigh_colour_filter(situation(), PRICES)
     assert dry.best() == "none" and dry.cost("magenta") > 2
 
 
 @pytest.mark.parametrize(("kelvin", "expected"), [(2850, 2800), (3300, 3200), (5550, 5500), (6900, 6500), (7100, 7500)])
 def test_white_balance_is_the_offered_kelvin_nearest_in_mired(kelvin: float, expected: int) -> None:
-    made = weigh_white_balance(situation(light={"kind": "ev", "ev100": 10, "kelvin": kelvin}))
+    made = weigh_white_balance(situation(light={"kind": "ev", "ev100": 10, "kelvin": kelvin}), PRICES)
     assert made.best() == expected
 
 
 def test_white_balance_follows_stance_filter_and_what_the_app_can_set() -> None:
-    assert weigh_white_balance(situation(stance={"white_balance": "automatic"})).best() == "auto"
+    assert weigh_white_balance(situation(stance={"white_balance": "automatic"}), PRICES).best() == "auto"
     filtered = situation("Under the rafts")
     assert (
         weigh_white_balance(
-            Situation(filtered.brief, filtered.stance, A4, filtered.bag, colour_filter="magenta")
+            situation_of(filtered.brief, filtered.stance, A4, KIT.bag, colour_filter="magenta"), PRICES
         ).best()
         == "auto"
     )
     phone = situation(device=BUILT_IN)
-    assert white_balance_values(phone) == ["auto", "locked"]
-    assert weigh_white_balance(phone).best() == "locked"
+    assert white_balance_values(phone.device) == ["auto", "locked"]
+    assert weigh_white_balance(phone, PRICES).best() == "locked"

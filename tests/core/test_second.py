@@ -6,19 +6,18 @@ from datetime import date
 import numpy as np
 
 from steady_tide.core.day.scene import Around, filmed_brief, scene_light
-from steady_tide.core.day.second import EXPOSED, LEAST_MINUTES, otherwise, picture_of, with_seconds
+from steady_tide.core.day.second import LEAST_MINUTES, otherwise, otherwise_words, picture_of, with_seconds
 from steady_tide.core.day.stations import Second, Station
 from steady_tide.core.day.swaps import swaps_of
 from steady_tide.core.day.timeline import sky_of
-from steady_tide.core.kit.settings import Setting
+from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.light.almanac import Place
-from steady_tide.core.plan.account.plan import SKETCHED, Sketch
-from steady_tide.core.plan.planner import plan_scene, sketch_scene
+from steady_tide.core.plan.account.plan import Sketch
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
 from steady_tide.demo.load import demo_scenes
 from tests.core.test_swaps import changeable, slower, station
-from tests.situations import KIT, brief, planned
+from tests.situations import KIT, brief, plan_of, planned, sketch_of
 
 STANCE = SCHOOL_BY_KEY["even-keel"].stance
 DUSK = [9.0] * 30 + [5.0] * 30
@@ -70,14 +69,14 @@ def test_it_is_asked_for_only_where_minutes_are_left_and_kept_only_where_it_help
     with_seconds([short], offer)
     with_seconds([only_iso_400(reach="not-at-all")], offer)
     assert len(asked) == 1, "nor where no preset can be changed"
-    useless = with_seconds([only_iso_400()], lambda *_: Second(3, changeable(iso_ceilings=[400]), "nothing"))
+    useless = with_seconds([only_iso_400()], lambda *_: Second(3, changeable(iso_ceilings=[400]), (), "nothing"))
     assert useless.minutes_out == {"s": 30} and len(useless.swaps) == 1
     assert with_seconds([only_iso_400()], lambda *_: None).minutes_out == {"s": 30}
 
 
 def test_two_scenes_never_share_the_slot_of_a_second_set() -> None:
     def offer(_: Station, __: tuple[int, int], taken: frozenset[int]) -> Second:
-        return Second(min({3, 4} - taken), slower(iso_ceilings=[400]).swappable, "shutter 1/25 s")
+        return Second(min({3, 4} - taken), slower(iso_ceilings=[400]).swappable, (Setting.SHUTTER,), "shutter 1/25 s")
 
     day = [only_iso_400(scene="Boat"), replace(only_iso_400(scene="Quay", start=900, slot=2), setup="later")]
     course = with_seconds(day, offer)
@@ -111,7 +110,7 @@ def test_a_drone_at_dusk_keeps_its_picture_in_a_second_set() -> None:
     rows = (light.minutes >= start) & (light.minutes <= start + 90)
 
     def sketched(around: Around, pins: dict | None = None) -> Sketch:
-        found = sketch_scene(filmed_brief(rafts, light, around), drone, stance=STANCE, bag=KIT.bag, pins=pins)
+        found = sketch_of(filmed_brief(rafts, light, around), drone, stance=STANCE, bag=KIT.bag, pins=pins)
         assert isinstance(found, Sketch)
         return found
 
@@ -121,7 +120,8 @@ def test_a_drone_at_dusk_keeps_its_picture_in_a_second_set() -> None:
 
     def offer(_: Station, span: tuple[int, int], __: frozenset[int]) -> Second:
         seconds.append(sketched(replace(around, start=span[0], end=span[1]), picture_of(first)))
-        return Second(2, seconds[0].swappable, otherwise(first, seconds[0]))
+        differs = otherwise(first, seconds[0])
+        return Second(2, seconds[0].swappable, tuple(differs), otherwise_words(differs, seconds[0]))
 
     left = with_seconds([alone], lambda *_: None).minutes_out["s"]
     course = with_seconds([alone], offer)
@@ -129,33 +129,37 @@ def test_a_drone_at_dusk_keeps_its_picture_in_a_second_set() -> None:
     told = next(one for one in course.swaps if one.kind == "preset")
     assert told.after.startswith("preset 2: as preset 1, but ") and "shutter" in told.after
     same = {setting for setting in first.values if first.values[setting] == seconds[0].values[setting]}
-    assert first.values.keys() - same <= EXPOSED
+    assert all(SETTINGS[setting].exposes for setting in first.values.keys() - same)
 
 
 def test_what_makes_the_picture_is_pinned_and_what_exposes_it_is_free() -> None:
     plan = planned(brief("Lantern market"))
     pins = picture_of(plan.sketch)
     assert {"resolution", "frame_rate", "view", "stabilisation", "colour_profile", "exposure_bias"} <= pins.keys()
-    assert not pins.keys() & {setting.value for setting in EXPOSED}
-    again = plan_scene(
+    assert not any(SETTINGS[setting].exposes for setting in pins)
+    again = plan_of(
         brief("Lantern market"), next(d for d in KIT.devices if d.key == plan.device_key),
         stance=STANCE, bag=KIT.bag, pins=pins,
     )  # fmt: skip
     assert again.outcome == "plan", "a set's own picture can always be had"
-    assert set(plan.sketch.values) <= SKETCHED and plan.sketch.values[Setting.SHUTTER] == plan.value(Setting.SHUTTER)
+    assert all(SETTINGS[setting].sketched for setting in plan.sketch.values)
+    assert plan.sketch.values[Setting.SHUTTER] == plan.value(Setting.SHUTTER)
 
 
 def test_what_is_otherwise_is_told_without_the_filter_that_is_fitted_by_hand() -> None:
     first = planned(brief("Lantern market")).sketch
     second = first.model_copy(
         update={
+            "values": {**first.values, Setting.SHUTTER: "1/25", Setting.ND_FILTER: "nd8", Setting.ISO_CEILING: 800},
             "texts": {
                 **first.texts,
                 Setting.SHUTTER: "1/25 s",
                 Setting.ND_FILTER: "ND8",
                 Setting.ISO_CEILING: "ISO 800",
-            }
+            },
         }
     )
-    assert otherwise(first, first) == ""
-    assert otherwise(first, second) == "shutter 1/25 s, ISO ceiling 800"
+    assert otherwise(first, first) == []
+    differs = otherwise(first, second)
+    assert differs == [Setting.SHUTTER, Setting.ISO_CEILING]
+    assert otherwise_words(differs, second) == "shutter 1/25 s, ISO ceiling 800"

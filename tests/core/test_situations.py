@@ -5,13 +5,12 @@ from typing import Any
 import pytest
 
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import Stance
-from tests.situations import A2, A4, BUILT_IN, D1, KIT, MANUAL, brief, planned
+from tests.situations import A2, A4, BUILT_IN, D1, KIT, MANUAL, brief, planned, situation_of
 
 DEVICES = {"A4": A4, "A2": A2, "D1": D1, "built-in": BUILT_IN, "manual": MANUAL}
 SUN = {"kind": "condition", "condition": "sun"}
-ANY_ND = {glass.key for glass in Situation(brief("The pilot gig"), Stance(), A4, KIT.bag).glasses} - {"none"}
+ANY_ND = {glass.key for glass in situation_of(brief("The pilot gig"), Stance(), A4, KIT.bag).given.glasses} - {"none"}
 TABLE = [
     # scene, changes to its brief, device, school, setting, expected values, why
     ("Lantern market", {}, "A4", "even-keel", "shutter", {"1/50"}, "twice 25 fps: longer smears, shorter starves"),

@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from steady_tide.core.day.stations import BETWEEN, UNPLANNED, WHILE, Choice, Second, Station, bands, choices_of
 from steady_tide.core.day.swaps import cheapest_way, course_of, swaps_of
+from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import GlassOption, Swappable
 from tests.situations import SCENES, brief, planned
 
@@ -38,7 +39,9 @@ def station(levels: list[float], *, start: int = 600, reach: str = "by-hand", **
 
 def slower(**changes: Any) -> Second:
     """A second set in slot 3 that holds 4 to 8 EV with the bare lens."""
-    return Second(3, changeable(**{"dark_ev100": 4.0, "high_ev100": 8.0, **changes}), "shutter 1/25 s")
+    return Second(
+        3, changeable(**{"dark_ev100": 4.0, "high_ev100": 8.0, **changes}), (Setting.SHUTTER,), "shutter 1/25 s"
+    )
 
 
 def test_a_filter_moves_both_marks_and_an_iso_the_dark_one() -> None:
@@ -108,7 +111,7 @@ def test_an_nd_comes_off_when_the_light_falls() -> None:
     falling = [12.0] * 30 + [8.0] * 30
     begin, off = swaps_of([station(falling, glass="nd8")])
     assert (begin.kind, begin.after) == ("start", "ND8")
-    assert (off.kind, off.before, off.after, off.while_filming) == ("filter", "ND8", "NONE", True)
+    assert (off.kind, off.before, off.after, off.while_filming) == ("filter", "ND8", "bare lens", True)
     assert (off.minute, off.earliest) == (630, 630)
     assert off.skipped == "up to 1.0 stops too dark, 30 minutes of it"
 
@@ -143,7 +146,7 @@ def test_between_scenes_the_filter_and_the_preset_are_told() -> None:
     _, preset, filtered = swaps_of(day)
     assert (preset.kind, preset.before, preset.after) == ("preset", "preset 1", "preset 2")
     assert "Boat's set stays on" in preset.skipped
-    assert (filtered.kind, filtered.after, filtered.minute, filtered.earliest) == ("filter", "NONE", 700, 619)
+    assert (filtered.kind, filtered.after, filtered.minute, filtered.earliest) == ("filter", "bare lens", 700, 619)
     assert not filtered.while_filming and "too dark" in filtered.skipped
 
 

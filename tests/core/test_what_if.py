@@ -8,17 +8,22 @@ import pytest
 
 from steady_tide.core.advice.confidence import TRIALS, hangs_on
 from steady_tide.core.advice.matching import ALIKE_MIRED, Match, match
-from steady_tide.core.advice.presets import FITTED_BY_HAND, IMPOSSIBLE, Wanted, _choose, economy, stored
+from steady_tide.core.advice.presets import IMPOSSIBLE, Wanted, _choose, economy, stored
 from steady_tide.core.advice.whatif import what_if
-from steady_tide.core.kit.settings import Setting
+from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.plan.account.plan import Plan
-from steady_tide.core.plan.planner import plan_scene
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY, SCHOOLS, Stance
 from steady_tide.core.quantities import mired_shift
-from tests.situations import A2, A4, BUILT_IN, KIT, MANUAL, SCENES, brief, decision, planned
+from tests.situations import A2, A4, BUILT_IN, KIT, MANUAL, SCENES, brief, decision, plan_of, planned
 
 EVEN = SCHOOL_BY_KEY["even-keel"].stance
 DEVICES = {device.key: device for device in KIT.devices}
+
+
+def even(scene: Brief, **pins: Any) -> PlanningProblem:
+    return PlanningProblem.of(scene, A4, stance=EVEN, bag=KIT.bag, pins=pins)
 
 
 # What if.
@@ -58,7 +63,7 @@ def test_a_price_that_is_no_longer_paid_is_told() -> None:
 @pytest.mark.parametrize("scene", ["Under the rafts", "The smoked jar", "Lantern market"])
 def test_each_dependence_is_what_planning_it_shows(scene: str) -> None:
     here = planned(brief(scene))
-    found = {one.key: one for one in hangs_on(brief(scene), A4, stance=EVEN, bag=KIT.bag)}
+    found = {one.key: one for one in hangs_on(even(brief(scene)))}
     assert found and [one.weight for one in found.values()] == sorted((o.weight for o in found.values()), reverse=True)
     for trial in TRIALS:
         if not trial.applies(brief(scene)):
@@ -76,14 +81,14 @@ def test_each_dependence_is_what_planning_it_shows(scene: str) -> None:
 
 
 def test_a_tripod_in_fixed_light_does_not_hang_on_the_minutes() -> None:
-    found = {one.key: one.words for one in hangs_on(brief("The smoked jar", minutes=2), A4, stance=EVEN, bag=KIT.bag)}
+    found = {one.key: one.words for one in hangs_on(even(brief("The smoked jar", minutes=2)))}
     assert "longer" not in found
     assert "faster" not in found, "nothing moves in it"
 
 
 def test_wishes_in_conflict_hang_on_nothing() -> None:
     pins = {"resolution": "4K", "frame_rate": "120", "stabilisation": "strong"}
-    assert hangs_on(brief("The pilot gig"), A4, stance=EVEN, bag=KIT.bag, pins=pins) == []
+    assert hangs_on(even(brief("The pilot gig"), **pins)) == []
 
 
 # Cameras that cut together.
@@ -132,26 +137,22 @@ def test_what_cannot_be_matched_is_said() -> None:
 
 
 def wanted(*names: str, **pins: Any) -> list[Wanted]:
-    return [Wanted(name, name, brief(name), EVEN, pins) for name in names]
+    return [Wanted(name, name, even(brief(name), **pins)) for name in names]
 
 
 FOUR = ("Under the rafts", "The pilot gig", "The smoked jar", "Lantern market")
 
 
-def with_slots(count: int) -> Any:
-    return A4.model_copy(update={"preset_slots": count})
-
-
 def test_enough_slots_lose_nothing() -> None:
-    found = economy(wanted(*FOUR), with_slots(6), bag=KIT.bag)
+    found = economy(wanted(*FOUR), 6)
     assert found.cost == 0 and not any(preset.shared_by for preset in found.presets)
     assert {preset.name for preset in found.presets} == set(FOUR)
 
 
 def test_fewer_slots_lose_more_and_each_compromise_has_its_price() -> None:
-    costs = [economy(wanted(*FOUR), with_slots(count), bag=KIT.bag).cost for count in (4, 3, 2, 1)]
+    costs = [economy(wanted(*FOUR), count).cost for count in (4, 3, 2, 1)]
     assert costs == sorted(costs) and costs[0] == 0 < costs[-1]
-    two = economy(wanted(*FOUR), with_slots(2), bag=KIT.bag)
+    two = economy(wanted(*FOUR), 2)
     shared = [one for preset in two.presets for one in preset.shared_by]
     assert len(two.presets) == 2 and len(shared) == 2
     assert two.cost == pytest.approx(sum(one.cost or 0 for one in shared), abs=0.02)
@@ -159,39 +160,40 @@ def test_fewer_slots_lose_more_and_each_compromise_has_its_price() -> None:
 
 
 def test_the_loss_is_what_pinning_the_other_preset_costs() -> None:
-    found = economy(wanted("The pilot gig", "Lantern market"), with_slots(1), bag=KIT.bag)
+    found = economy(wanted("The pilot gig", "Lantern market"), 1)
     compromise = found.presets[0].shared_by[0]
     scene, keeper = compromise.name, found.presets[0].name
     free = planned(brief(scene))
     values = stored(planned(brief(keeper)))
-    pinned = plan_scene(brief(scene), A4, stance=EVEN, bag=KIT.bag, pins=values)
+    pinned = plan_of(brief(scene), A4, stance=EVEN, bag=KIT.bag, pins=values)
     assert isinstance(pinned, Plan)
     simple = pinned.cost - free.cost
     assert compromise.cost is not None and compromise.cost >= simple - 0.01
 
 
 def test_equal_scenes_share_a_preset_for_nothing() -> None:
-    same = [Wanted(key, key, brief("Lantern market"), EVEN, {}) for key in ("one", "two", "three")]
-    found = economy(same, with_slots(3), bag=KIT.bag)
+    same = [Wanted(key, key, even(brief("Lantern market"))) for key in ("one", "two", "three")]
+    found = economy(same, 3)
     assert len(found.presets) == 1 and found.cost == 0
     assert [one.name for one in found.presets[0].shared_by] == ["two", "three"]
 
 
 def test_video_and_lapse_cannot_share() -> None:
-    found = economy(wanted("Lantern market", "Sky over the sheds"), with_slots(1), bag=KIT.bag)
+    found = economy(wanted("Lantern market", "Sky over the sheds"), 1)
     assert found.presets[0].shared_by[0].cost is None
 
 
 def test_scenes_without_a_plan_are_left_out_with_the_reason() -> None:
-    deep = Wanted("deep", "Deep", brief("Under the rafts", water={"depth_m": 55, "housing_rating_m": 40}), EVEN, {})
-    clash = Wanted("clash", "Clash", brief("The pilot gig"), EVEN, {"resolution": "4K", "frame_rate": "240"})
-    found = economy([deep, clash], A4, bag=KIT.bag)
+    deep = Wanted("deep", "Deep", even(brief("Under the rafts", water={"depth_m": 55, "housing_rating_m": 40})))
+    clash = Wanted("clash", "Clash", even(brief("The pilot gig"), resolution="4K", frame_rate="240"))
+    found = economy([deep, clash], 4)
     assert found.presets == [] and len(found.left_out) == 2
     assert "rated for 40 m" in found.left_out[0]
 
 
 def test_filters_are_no_part_of_a_preset() -> None:
-    assert not {setting.value for setting in FITTED_BY_HAND} & set(stored(planned(brief("The pilot gig"))))
+    assert not any(SETTINGS[setting].by_hand for setting in stored(planned(brief("The pilot gig"))))
+    assert Setting.SHUTTER in stored(planned(brief("The pilot gig")))
 
 
 def test_many_scenes_are_given_up_one_at_a_time() -> None:
@@ -205,7 +207,7 @@ def test_many_scenes_are_given_up_one_at_a_time() -> None:
 @pytest.mark.parametrize("school", SCHOOLS, ids=lambda school: school.key)
 def test_own_weights_move_the_plan_and_are_told(school: Any) -> None:
     usual = planned(brief("Lantern market"), school=school.key)
-    own = plan_scene(
+    own = plan_of(
         brief("Lantern market"), A4, stance=school.stance, bag=KIT.bag, weights={"noise": 5.0, "iso-over-taste": 0.0}
     )
     assert isinstance(own, Plan)
@@ -217,12 +219,12 @@ def test_every_scene_of_the_demo_is_planned_under_every_school() -> None:
     for scene in SCENES:
         for school in SCHOOLS:
             device = A4 if scene != "Rafts from above" else DEVICES["kittiwake-d1"]
-            assert isinstance(plan_scene(brief(scene), device, stance=school.stance, bag=KIT.bag), Plan)
-    assert isinstance(plan_scene(brief("The smoked jar"), MANUAL, stance=Stance(), bag=KIT.bag), Plan)
+            assert isinstance(plan_of(brief(scene), device, stance=school.stance, bag=KIT.bag), Plan)
+    assert isinstance(plan_of(brief("The smoked jar"), MANUAL, stance=Stance(), bag=KIT.bag), Plan)
 
 
 def test_a_wish_nobody_offers_has_two_ways_out() -> None:
-    clash = plan_scene(brief("Lantern market"), A4, stance=EVEN, bag=KIT.bag, pins={"frame_rate": "1000"})
+    clash = plan_of(brief("Lantern market"), A4, stance=EVEN, bag=KIT.bag, pins={"frame_rate": "1000"})
     assert clash.outcome == "conflict"
     assert [(way.release, way.becomes) for way in clash.ways_out] == [("frame_rate", "240"), ("frame_rate", "25")]
 

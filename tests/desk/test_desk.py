@@ -7,6 +7,7 @@ import pytest
 
 from steady_tide.core.errors import BadInput
 from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
 from steady_tide.desk.accounts import create_account
 from steady_tide.desk.bench import Bench, Camera
@@ -31,11 +32,10 @@ def account(database: Database) -> UUID:
 
 def inputs(**changes: Any) -> Inputs:
     """What the demo's gig is planned from, with changes."""
-    usual = {
-        "brief": GIG, "device": A4, "stance": SCHOOL_BY_KEY["even-keel"].stance, "bag": KIT.bag, "pins": {},
-        "weights": {},
-    }  # fmt: skip
-    return Inputs(**{**usual, **changes})
+    usual = {"brief": GIG, "device": A4, "stance": SCHOOL_BY_KEY["even-keel"].stance, "bag": KIT.bag}
+    wanted = {**usual, **changes}
+    problem = PlanningProblem.of(wanted.pop("brief"), wanted.pop("device"), **wanted)
+    return Inputs(problem, problem.device.digest, str([item.plain() for item in problem.bag]))
 
 
 def test_a_fingerprint_changes_with_everything_a_plan_is_made_from() -> None:

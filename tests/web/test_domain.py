@@ -24,7 +24,7 @@ from tests.situations import brief as demo_brief
 WEB = PROJECT / "web"
 MODULES = (
     "bag", "brief", "cells", "compass", "day", "depth", "deviceForm", "dive", "filming", "format", "grid", "keeping",
-    "keys", "modes", "readings", "swaps", "tide", "undo",
+    "keys", "modes", "numbers", "readings", "swaps", "tide", "undo",
 )  # fmt: skip
 Call = Callable[..., Any]
 
@@ -490,12 +490,13 @@ def test_a_scene_moves_in_steps_of_five_and_stays_in_the_day(call: Call) -> None
 
 
 def test_how_a_scene_stands_at_its_time(call: Call) -> None:
-    assert call("day.standing", a_scene()) == {"steady": True, "words": "steady all through"}
-    leaving = {"minute": 640, "side": "bright", "words": "too bright: highlights clip"}
+    assert call("day.standing", a_scene()) == {"state": "steady", "steady": True, "words": "steady all through"}
+    leaving = {"minute": 640, "side": "bright", "end": "clipped", "words": "…", "cause": "highlights clip"}
     cameras = [{**a_scene()["cameras"][0], "leaves": [leaving]}]
     assert call("day.standing", a_scene(cameras=cameras))["words"] == "from 10:40 too bright: highlights clip"
     made = [{**cameras[0], "minutes_out": 0}]
-    assert call("day.standing", a_scene(cameras=made)) == {"steady": False, "words": "held, with the changes listed"}
+    held = {"state": "held", "steady": False, "words": "held, with the changes listed"}
+    assert call("day.standing", a_scene(cameras=made)) == held
     two = [*cameras, a_scene()["cameras"][0]]
     assert call("day.standing", a_scene(cameras=two))["words"].startswith("A4, from 10:40")
     assert call("day.standing", a_scene(cameras=[]))["words"] == "no set that can be had"
@@ -651,3 +652,22 @@ def test_values_in_a_list_are_written_in_place(call: Call) -> None:
     changed = call("brief.write", tree, "light.lamps.1.kelvin", "5000")
     assert changed == {"light": {"lamps": [{"kelvin": 3000}, {"kelvin": "5000"}]}}
     assert call("brief.typed", "light.cloud_okta", "") is None
+
+
+def a_rule(key: str, room: str = "Picture") -> dict[str, Any]:
+    return {"key": key, "label": key.title(), "room": room, "unit": "a stop"}
+
+
+def test_finer_numbers_stand_behind_the_price_they_share_out(call: Call) -> None:
+    rules = [a_rule("noise"), a_rule("noise.dark"), a_rule("beeps.heard", "Sound"), a_rule("noise.expected")]
+    picture, sound = call("numbers.byRoom", rules)
+    assert picture["room"] == "Picture" and [one["key"] for one in picture["groups"][0]["rest"]] == [
+        "noise.dark",
+        "noise.expected",
+    ]
+    assert [(group["head"]["key"], group["rest"]) for group in sound["groups"]] == [("beeps.heard", [])]
+
+
+@pytest.mark.parametrize(("sought", "count"), [("", 2), ("noise stop", 1), ("NOISE", 1), ("sound", 1), ("nothing", 0)])
+def test_numbers_are_found_by_every_word(call: Call, sought: str, count: int) -> None:
+    assert len(call("numbers.matching", [a_rule("noise"), a_rule("beeps.heard", "Sound")], sought)) == count

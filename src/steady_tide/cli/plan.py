@@ -13,6 +13,7 @@ from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.planner import plan_scene
 from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY, Stance
 from steady_tide.formats.documents import read_document
 from steady_tide.formats.plan_text import conflict_text, plan_text
@@ -62,7 +63,8 @@ def _plan(arguments: argparse.Namespace) -> Plan | Conflict:
     refused: list[BadInput] = []
     for device in _devices(kit, arguments.device):
         try:
-            outcomes.append(plan_scene(brief, device, stance=stance, bag=kit.bag, pins=pins))
+            problem = PlanningProblem.of(brief, device, stance=stance, bag=kit.bag, pins=pins)
+            outcomes.append(plan_scene(problem))
         except BadInput as error:  # one camera may be unfit for the place while another is not
             refused.append(error)
     if not outcomes:

@@ -15,6 +15,8 @@ from numpy.typing import NDArray
 from steady_tide.core.errors import OutOfRange
 
 Floats = NDArray[np.float64]
+Ints = NDArray[np.intp]
+Bools = NDArray[np.bool_]
 Quantity = float | Floats
 
 INCIDENT_CONSTANT: Final = 250.0

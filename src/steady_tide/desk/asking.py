@@ -1,6 +1,5 @@
 """Questions about a plan: what if, what it hangs on, which cameras match, which scenes share a preset."""
 
-from dataclasses import replace
 from uuid import UUID
 
 from steady_tide.core.advice.confidence import Dependence, hangs_on
@@ -11,7 +10,7 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.settings import Value
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.problem.brief import Brief
-from steady_tide.core.plan.problem.pins import read_pins
+from steady_tide.core.plan.problem.wishes import read_pins
 from steady_tide.desk.bench import Bench
 from steady_tide.desk.history import History
 from steady_tide.desk.planning import Inputs, Planner, solve
@@ -35,10 +34,9 @@ class Asking:
     def what_if(self, setup_id: UUID, setting: str, value: Value) -> WhatIf | Conflict:
         """Everything that would differ with one more pin, before it is made. Raises BadInput for an impossible one."""
         inputs = self._inputs(setup_id)
-        pins = {**inputs.pins, setting: value}
-        read_pins(pins)
+        pins = read_pins({**{name.value: kept for name, kept in inputs.problem.pins.items()}, setting: value})
         here = solve(inputs)
-        there = solve(_with_pins(inputs, pins))
+        there = solve(inputs.otherwise(pins=pins))
         if isinstance(there, Conflict):
             return there
         if not isinstance(here, Plan) or not isinstance(there, Plan):
@@ -50,14 +48,7 @@ class Asking:
         """The inputs that would turn this plan, most decisive first."""
         inputs = self._inputs(setup_id)
         try:
-            return hangs_on(
-                inputs.brief,
-                inputs.device,
-                stance=inputs.stance,
-                bag=inputs.bag,
-                pins=dict(inputs.pins),
-                weights=inputs.weights,
-            )
+            return hangs_on(inputs.problem)
         except BadInput:
             return []
 
@@ -86,7 +77,7 @@ class Asking:
         for one in found.matched:
             tried = {**pins, one.setting.value: one.values[plan.device_key]}
             inputs = self.planner.inputs(setup, brief)
-            if isinstance(solve(_with_pins(inputs, tried)), Plan):
+            if isinstance(solve(inputs.otherwise(pins=read_pins(tried))), Plan):
                 pins = tried
             else:
                 dropped.append(f"{plan.device_name} cannot do {one.label.lower()} {one.words} with its other limits")
@@ -118,8 +109,8 @@ class Asking:
         wanted = []
         for scene, setup in pairs:
             inputs = self.planner.inputs(setup, self.planner.filmed(scene))
-            wanted.append(Wanted(str(setup.id), scene.name, inputs.brief, inputs.stance, inputs.pins))
-        return economy(wanted, self.planner.device(device_id), bag=self.planner.bag)
+            wanted.append(Wanted(str(setup.id), scene.name, inputs.problem))
+        return economy(wanted, self.planner.device(device_id).preset_slots)
 
     def take_presets(self, shoot_id: UUID, device_id: UUID) -> list[PresetsView]:
         """Give the scenes of a camera the slots its presets propose; their plans stay."""
@@ -136,7 +127,3 @@ class Asking:
         self.rows.session.flush()
         # What the scenes could share does not hang on the slots they have.
         return [one.model_copy(update={"slot_of": taken}) if one is found else one for one in every]
-
-
-def _with_pins(inputs: Inputs, pins: dict[str, Value]) -> Inputs:
-    return replace(inputs, pins=pins)

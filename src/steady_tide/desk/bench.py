@@ -8,7 +8,7 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.compatibility import Compatibility, compatibility
-from steady_tide.core.plan.problem.pins import read_pins
+from steady_tide.core.plan.problem.wishes import read_pins
 from steady_tide.desk.history import History
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.stances import INHERITED, Stances

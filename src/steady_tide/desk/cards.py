@@ -2,9 +2,9 @@
 
 from uuid import UUID
 
-from steady_tide.core.advice.presets import FITTED_BY_HAND
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.device import Device
+from steady_tide.core.kit.settings import SETTINGS
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.desk.dialled import Dialled, value_text
 from steady_tide.desk.planning import Planner
@@ -50,7 +50,7 @@ class Cards:
         ticked = {row.setting: row.value for row in self._ticks(setup.id)}
         now = self.dialled.slot(setup.device_id, setup.slot)
         order = {entry.setting: index for index, entry in enumerate(device.menu)}
-        fitted = [d for d in plan.decisions if d.setting in FITTED_BY_HAND and d.value != "none"]
+        fitted = [d for d in plan.decisions if SETTINGS[d.setting].by_hand and d.value != "none"]
         menu = sorted((d for d in plan.decisions if d.setting in order), key=lambda decision: order[decision.setting])
         lines = []
         for decision in [*fitted, *menu]:

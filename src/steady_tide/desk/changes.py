@@ -7,7 +7,7 @@ from uuid import UUID
 import numpy as np
 
 from steady_tide.core.day.scene import depth_along, filmed_brief
-from steady_tide.core.day.second import Offer, otherwise, picture_of, with_seconds
+from steady_tide.core.day.second import Offer, otherwise, otherwise_words, picture_of, with_seconds
 from steady_tide.core.day.stations import Second, Station
 from steady_tide.core.day.swaps import Course, Swap
 from steady_tide.core.plan.account.plan import Sketch
@@ -35,8 +35,10 @@ def _offers(scenes: Iterable[Filmed], planner: Planner) -> Offer:
             return None
         brief = filmed_brief(filmed.brief, filmed.rest, replace(filmed.around, start=span[0], end=span[1]))
         found = planner.sketch(setup, brief, pins=picture_of(plan))
-        words = otherwise(plan, found) if isinstance(found, Sketch) else ""
-        return Second(free, found.swappable, words) if isinstance(found, Sketch) and words else None
+        differs = otherwise(plan, found) if isinstance(found, Sketch) else []
+        if not isinstance(found, Sketch) or not differs:
+            return None
+        return Second(free, found.swappable, tuple(differs), otherwise_words(differs, found))
 
     return offer
 

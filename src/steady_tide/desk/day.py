@@ -247,7 +247,7 @@ def _model_at(minute: float, filmed: Filmed | None, around: Around) -> float:
 def _camera(filmed: Filmed, setup: SetupRow, plan: Sketch, shown: int, minutes_out: int) -> CameraDay:
     scene, sky, curve = filmed.scene, filmed.around.sky, filmed.light.ev100
     low, high = plan.reach.low, plan.reach.high
-    marks = Marks(low.ev100, high.ev100, low.reason, high.reason)
+    marks = Marks(low.ev100, high.ev100, low.end or "dark", high.end or "clipped")
     steady = steady_windows(sky.minutes[: shown + 1], curve[: shown + 1], marks)
     start, end = scene.starts, scene.ends
     planned = start is not None and end is not None

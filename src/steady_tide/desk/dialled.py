@@ -4,7 +4,6 @@ from collections.abc import Mapping
 from datetime import UTC, datetime
 from uuid import UUID
 
-from steady_tide.core.advice.presets import FITTED_BY_HAND
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.plan.account.plan import Decision, Plan
@@ -30,7 +29,7 @@ class Dialled:
         """Note values as they stand on the camera."""
         known = {row.setting: row for row in self._rows(device_id, slot)}
         for setting, value in values.items():
-            if setting in FITTED_BY_HAND:
+            if SETTINGS[Setting(setting)].by_hand:
                 continue
             if setting in known:
                 known[setting].value, known[setting].confirmed_at = value, datetime.now(UTC)
@@ -85,7 +84,7 @@ def leftovers(plan: Plan, dialled: Mapping[str, str], slot: int) -> list[str]:
         cost = option.cost if option is not None else None
         if cost is None or cost >= HURTS_FROM_STOPS:
             price = f"{cost:.1f} stops worse than {decision.text}" if cost is not None else f"wanted is {decision.text}"
-            text = value_text(decision, value).removeprefix("ISO ")
-            still = f"{plan.device_name} slot {slot} still has {decision.label} {text}"
+            name = SETTINGS[decision.setting].before(value_text(decision, value))
+            still = f"{plan.device_name} slot {slot} still has {name}"
             found.append((cost or 99.0, f"{still}: {price}"))
     return [words for _, words in sorted(found, key=lambda pair: -pair[0])]

@@ -5,8 +5,8 @@ from datetime import UTC, datetime
 from uuid import UUID
 
 from steady_tide.core.day.timeline import Sky, Window
-from steady_tide.core.kit.bag import Cell
-from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.plan.account.plan import Brought, Plan
+from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.desk.day import Days
 from steady_tide.desk.day_views import CameraDay, DayView, SceneDay, SwapView
 from steady_tide.desk.filmed import Filmed
@@ -41,9 +41,9 @@ def agenda_of(rows: Rows, shoot_id: UUID) -> Agenda:
         begin=[
             f"{one.after} on {one.device_name} for {one.scene_name}"
             for one in view.swaps
-            if one.kind == "start" and one.after != "bare lens"
+            if one.kind == "start" and one.glass != NO_FILTER
         ],
-        charge=_charge(plans, days),
+        charge=_charge(plans),
     )
 
 
@@ -129,11 +129,12 @@ def _swap(swap: SwapView, sky: Sky, index: int) -> AgendaSwap:
     )
 
 
-def _charge(plans: Mapping[str, Plan], days: Days) -> list[str]:
-    """The cells that the plans bring, the most any scene asks of each; and the cards to empty."""
-    brought = dict.fromkeys(thing for plan in plans.values() for thing in plan.bring)
-    labels = [item.label for item in days.planner.bag if isinstance(item, Cell)]
-    cells = [thing for thing in brought if any(thing.endswith(f"× {label}") for label in labels)]
-    if not brought:
+def _charge(plans: Mapping[str, Plan]) -> list[str]:
+    """The cells that the plans bring, the most any scene asks of each; and the memory cards to empty."""
+    if not any(plan.brought for plan in plans.values()):
         return []
-    return [f"Charge {', '.join(cells)}" if cells else "Charge every battery", "Copy and empty the memory cards"]
+    most: dict[str, Brought] = {}
+    for thing in (thing for plan in plans.values() for thing in plan.brought if thing.kind == "cell"):
+        most[thing.key] = max(most.get(thing.key, thing), thing, key=lambda one: one.count)
+    cells = ", ".join(f"{thing.count} × {thing.label}" for thing in most.values())
+    return [f"Charge {cells}" if cells else "Charge every battery", "Copy and empty the memory cards"]

@@ -6,6 +6,7 @@ from uuid import UUID
 
 from sqlalchemy import delete
 
+from steady_tide.desk.gesture import ALONE, gesture_of, touched
 from steady_tide.store.errors import NotFound
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import SceneRow, SceneStateRow, SetupRow
@@ -38,7 +39,7 @@ class History:
     def begin(self) -> None:
         """Keep the state before the first edit."""
         if self._at(0) is None:
-            self._keep(0, "the start")
+            self._keep(0, "the start", self._state(), "")
 
     def keep(self, label: str) -> None:
         """Write an edit, and record it."""
@@ -47,17 +48,27 @@ class History:
         self.rows.session.flush()
 
     def record(self, label: str) -> None:
-        """Keep the state after an edit; edits of one kind in quick succession become one."""
+        """Keep the state after an edit; edits of the same fields of scene and brief in quick
+        succession become one."""
         self.scene.revision += 1
         here = self._at(self.scene.history_at)
+        state = self._state()
+        paths = list(touched(here.state if here is not None else {}, state))
+        gesture = ALONE if "setups" in paths else gesture_of(paths)
         ahead = SceneStateRow.sequence > self.scene.history_at
         self.rows.session.execute(delete(SceneStateRow).where(SceneStateRow.scene_id == self.scene.id, ahead))
         recent = datetime.now(UTC) - timedelta(seconds=COALESCE_SECONDS)
-        if here is not None and here.sequence > 0 and here.label == label and here.created_at > recent:
-            here.state = self._state()
+        if (
+            here is not None
+            and here.sequence > 0
+            and gesture != ALONE
+            and here.gesture == gesture
+            and here.created_at > recent
+        ):
+            here.state, here.label = state, label
             return
         self.scene.history_at += 1
-        self._keep(self.scene.history_at, label)
+        self._keep(self.scene.history_at, label, state, gesture)
         too_old = SceneStateRow.sequence < self.scene.history_at - MOST_STATES
         self.rows.session.execute(delete(SceneStateRow).where(SceneStateRow.scene_id == self.scene.id, too_old))
 
@@ -85,8 +96,9 @@ class History:
         query = self.rows.query(SceneStateRow).where(SceneStateRow.scene_id == self.scene.id)
         return self.rows.session.scalar(query.where(SceneStateRow.sequence == sequence))
 
-    def _keep(self, sequence: int, label: str) -> None:
-        self.rows.add(SceneStateRow(scene_id=self.scene.id, sequence=sequence, label=label, state=self._state()))
+    def _keep(self, sequence: int, label: str, state: dict[str, Any], gesture: str) -> None:
+        row = SceneStateRow(scene_id=self.scene.id, sequence=sequence, label=label, gesture=gesture, state=state)
+        self.rows.add(row)
 
     def _restore(self, state: dict[str, Any]) -> None:
         self.scene.name, self.scene.brief = state["name"], state["brief"]

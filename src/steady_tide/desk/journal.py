@@ -9,6 +9,7 @@ from uuid import UUID
 from sqlalchemy import delete, func, select
 
 from steady_tide.core.document import Part
+from steady_tide.desk.gesture import ALONE, gesture_of
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import Account, BagRow, DeviceRow, DialledRow, KitChangeRow, SetupRow
@@ -34,7 +35,7 @@ class Journal:
 
     @contextmanager
     def change(self, label: str) -> Iterator[None]:
-        """Whatever is done to the kit inside becomes one step; the same label soon after joins it."""
+        """Whatever is done to the kit inside becomes one step; the same rows changed soon after join it."""
         self._one_at_a_time()
         before = self._state()
         yield
@@ -90,11 +91,12 @@ class Journal:
         self.rows.session.execute(delete(KitChangeRow).where(mine, KitChangeRow.undone.is_(True)))
         last = self._done()
         recent = datetime.now(UTC) - timedelta(seconds=COALESCE_SECONDS)
-        if last is not None and last.label == label and last.created_at > recent:
-            last.changes = _joined(last.changes, changed)
+        gesture = _gesture(changed)
+        if last is not None and gesture != ALONE and last.gesture == gesture and last.created_at > recent:
+            last.changes, last.label = _joined(last.changes, changed), label
             return
         highest = self.rows.session.scalar(select(func.max(KitChangeRow.sequence)).where(mine)) or 0
-        self.rows.add(KitChangeRow(sequence=highest + 1, label=label, undone=False, changes=changed))
+        self.rows.add(KitChangeRow(sequence=highest + 1, label=label, gesture=gesture, undone=False, changes=changed))
         old = KitChangeRow.sequence <= highest + 1 - MOST_CHANGES
         self.rows.session.execute(delete(KitChangeRow).where(mine, old))
 
@@ -146,6 +148,13 @@ class Journal:
             row.key, row.position, row.document = wanted["key"], wanted["position"], wanted["document"]
         else:
             self.rows.add(BagRow(id=row_id, **wanted))
+
+
+def _gesture(changed: list[dict[str, Any]]) -> str:
+    """Which rows were edited: an edit of the same ones soon after belongs to it; what comes or goes stands alone."""
+    if any(one["before"] is None or one["after"] is None for one in changed):
+        return ALONE
+    return gesture_of(f"{one['table']} {one['id']}" for one in changed)
 
 
 def _joined(earlier: list[dict[str, Any]], later: list[dict[str, Any]]) -> list[dict[str, Any]]:

@@ -3,11 +3,11 @@
 import hashlib
 import json
 from collections import OrderedDict
-from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 from threading import Lock
-from typing import TypeVar
+from typing import Any, TypeVar
 from uuid import UUID
 
 from pydantic import TypeAdapter
@@ -15,11 +15,12 @@ from pydantic import TypeAdapter
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
-from steady_tide.core.kit.settings import Value
+from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.plan.account.plan import RULES_VERSION, Conflict, Plan, Sketch
+from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import plan_scene, sketch_scene
 from steady_tide.core.plan.problem.brief import Brief
-from steady_tide.core.plan.problem.stance import Stance
+from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.desk.skies import Skies
 from steady_tide.desk.stances import Stances
 from steady_tide.desk.views import Outcome, ProblemView, Refusal
@@ -32,32 +33,32 @@ _item: TypeAdapter[BagItem] = TypeAdapter(BagItem)
 
 @dataclass(frozen=True)
 class Inputs:
-    """Everything one plan is made from."""
+    """Everything one plan is made from, with the digests of the documents of device and bag."""
 
-    brief: Brief
-    device: Device
-    stance: Stance
-    bag: Sequence[BagItem]
-    pins: Mapping[str, Value]
-    weights: Mapping[str, float]
-    device_digest: str = ""
-    bag_digest: str = ""
-    """Of the documents of device and bag, where they are known already."""
+    problem: PlanningProblem
+    device_digest: str
+    bag_digest: str
 
     @cached_property
     def fingerprint(self) -> str:
         """Hash of it all, the version of the rules included."""
+        problem = self.problem
         return _digest(
             [
                 RULES_VERSION,
-                self.brief.plain(),
-                self.device_digest or self.device.digest,
-                self.stance.plain(),
-                self.bag_digest or _digest([item.plain() for item in self.bag]),
-                dict(self.pins),
-                dict(self.weights),
+                problem.brief.plain(),
+                self.device_digest,
+                problem.stance.plain(),
+                self.bag_digest,
+                {setting.value: value for setting, value in problem.pins.items()},
+                dict(problem.weights),
+                dict(problem.learned.shake_deg_per_s),
             ]
         )
+
+    def otherwise(self, **changes: Any) -> "Inputs":
+        """The same with something of the problem changed; never device or bag."""
+        return replace(self, problem=self.problem.otherwise(**changes))
 
 
 def _digest(plain: object) -> str:
@@ -79,18 +80,11 @@ def _read_item(text: str) -> BagItem:
 Found = TypeVar("Found")
 
 
-def _asked(inputs: Inputs, ask: Callable[..., Found]) -> Found | Refusal:
+def _asked(inputs: Inputs, ask: Callable[[PlanningProblem, Spaces], Found]) -> Found | Refusal:
     """The planner's answer, with a refusal instead of an error where the place is beyond the camera."""
-    device = inputs.device
+    device = inputs.problem.device
     try:
-        return ask(
-            inputs.brief,
-            device,
-            stance=inputs.stance,
-            bag=inputs.bag,
-            pins=dict(inputs.pins),
-            weights=inputs.weights,
-        )
+        return ask(inputs.problem, _spaces)
     except BadInput as error:
         problems = [ProblemView(path=list(problem.path), message=problem.message) for problem in error.problems]
         return Refusal(device_key=device.key, device_name=device.name, problems=problems)
@@ -126,6 +120,7 @@ class Sketches:
 
 
 _sketches = Sketches()
+_spaces = Spaces()
 
 
 class Planner:
@@ -153,21 +148,21 @@ class Planner:
             self._digests[device_id] = hashlib.sha256(text.encode()).hexdigest()
         return self._devices[device_id]
 
-    def inputs(self, setup: SetupRow, brief: Brief, pins: Mapping[str, Value] | None = None) -> Inputs:
+    def inputs(self, setup: SetupRow, brief: Brief, pins: Mapping[Setting, Value] | None = None) -> Inputs:
         """What a setup is planned from as things stand. pins: besides its own."""
-        return Inputs(
-            brief=brief,
-            device=self.device(setup.device_id),
+        device = self.device(setup.device_id)
+        problem = PlanningProblem.of(
+            brief,
+            device,
             stance=self.stances.held(setup).stance,
             bag=self.bag,
-            pins={**(pins or {}), **setup.pins},
+            pins={**{setting.value: value for setting, value in (pins or {}).items()}, **setup.pins},
             weights=self.stances.weights,
-            device_digest=self._digests[setup.device_id],
-            bag_digest=self._bag_digest,
         )
+        return Inputs(problem, self._digests[setup.device_id], self._bag_digest)
 
     def sketch(
-        self, setup: SetupRow, brief: Brief, pins: Mapping[str, Value] | None = None
+        self, setup: SetupRow, brief: Brief, pins: Mapping[Setting, Value] | None = None
     ) -> Sketch | Conflict | Refusal:
         """The set of a setup for the day, without its reasons; from the kept plan where that still fits.
 

@@ -132,11 +132,11 @@ def seals_due(outcome: Outcome, bag: Sequence[BagItem], day: date | None) -> lis
     """Housings the plan brings whose seals are due by the day of the shoot."""
     if not isinstance(outcome, Plan) or day is None:
         return []
-    housings = [item for item in bag if isinstance(item, Housing) and item.due is not None and item.due <= day]
+    brought = {thing.key for thing in outcome.brought}
     return [
         f"{item.label}: its seals were due for service in {item.due:%Y-%m}, before the shoot"
-        for item in housings
-        if any(one.startswith(item.label) for one in outcome.bring)
+        for item in bag
+        if isinstance(item, Housing) and item.key in brought and item.due is not None and item.due <= day
     ]
 
 

@@ -8,7 +8,8 @@ from uuid import UUID
 from sqlalchemy import select
 
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.plan.prices import ROOMS
+from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
+from steady_tide.core.plan.prices.book import BOOK, Price
 from steady_tide.core.plan.problem.stance import AXIS_LABELS, SCHOOL_BY_KEY, SCHOOLS, School, Stance
 from steady_tide.desk.views import Held, View
 from steady_tide.store.errors import NotFound, Taken
@@ -34,12 +35,13 @@ class SchoolView(View):
 
 
 class RuleView(View):
-    """A consideration as it counts for this account. own: the account's weight, or None for the one it ships with."""
+    """A price as it counts for this account. own: the account's weight, or None for the one it ships with."""
 
     key: str
     label: str
     room: str
     weight: float
+    unit: str
     own: float | None
     source: str
     assumed: bool
@@ -168,27 +170,28 @@ class Stances:
         return kept
 
     def rules(self) -> list[RuleView]:
-        """Every consideration with its weight, where it comes from, and what it is a reason for."""
-        return [
-            RuleView(
-                key=one.key,
-                label=one.label,
-                room=room,
-                weight=one.weight,
-                own=self.weights.get(one.key),
-                source=one.source,
-                assumed="assumed" in one.source.lower(),
-                axis=AXIS_LABELS[one.axis] if one.axis else None,
-                about=[setting.value for setting in one.about],
-            )
-            for room, table in ROOMS
-            for one in table
-        ]
+        """Every price with its weight, where it comes from, and what it is a reason for."""
+        return [self._rule(price) for price in BOOK.values()]
+
+    def _rule(self, price: Price) -> RuleView:
+        told = OF_SETS.get(price.key) or OF_RECORDINGS.get(price.key)
+        return RuleView(
+            key=price.key,
+            label=price.label,
+            room=price.room,
+            weight=price.weight,
+            unit=price.unit,
+            own=self.weights.get(price.key),
+            source=price.source,
+            assumed=price.assumed,
+            axis=AXIS_LABELS[price.axis] if price.axis else None,
+            about=[setting.value for setting in told.about] if told else [],
+        )
 
     def weigh(self, key: str, weight: float | None) -> list[RuleView]:
         """Let a consideration count otherwise, or with None as it ships. Raises NotFound and BadInput."""
-        if key not in {one.key for _, table in ROOMS for one in table}:
-            raise NotFound("there is no such consideration")
+        if key not in BOOK:
+            raise NotFound("there is no such price")
         if weight is not None and not 0 <= weight <= MOST_WEIGHT:
             raise BadInput([Problem(("weight",), f"it lies between 0 (does not count) and {MOST_WEIGHT:g}")])
         kept = {other: value for other, value in self.weights.items() if other != key}

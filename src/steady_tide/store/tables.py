@@ -104,6 +104,7 @@ class KitChangeRow(Owned, Base):
     __table_args__ = (UniqueConstraint("account_id", "sequence"),)
     sequence: Mapped[int]
     label: Mapped[str] = mapped_column(String(200))
+    gesture: Mapped[str] = mapped_column(String(32), server_default="")
     undone: Mapped[bool] = mapped_column(default=False)
     changes: Mapped[JsonList]
 
@@ -203,6 +204,7 @@ class SceneStateRow(Owned, Base):
     scene_id: Mapped[UUID]
     sequence: Mapped[int]
     label: Mapped[str] = mapped_column(String(120))
+    gesture: Mapped[str] = mapped_column(String(32), server_default="")
     state: Mapped[Json]
 
 

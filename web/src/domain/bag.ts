@@ -5,6 +5,9 @@ import { at, type Kind, meant, put, type Tree, typedText } from "./cells";
 
 export type BagItem = paths["/api/kit/bag"]["get"]["responses"]["200"]["content"]["application/json"][number];
 
+/** The key of the bare lens among filters, lamps and supports. */
+export const NO_FILTER = "none";
+
 const times = (count: number | undefined, text: string) => `${count ?? 1} × ${text}`;
 
 /** What an item does, with its unit. */

@@ -130,31 +130,27 @@ export function moved(scene: SceneDay, by: number, minutes: number): { starts: n
   return { starts, ends: starts + length };
 }
 
-/** What is said of a scene that its changes hold. */
-const HELD = "held, with the changes listed";
-
-export type Standing = { steady: boolean; words: string };
+/** How a scene stands: steady untouched, held by its changes, left by its light, or not to be said yet. */
+export type State = "steady" | "held" | "left" | "untimed" | "unplanned";
+export type Standing = { state: State; steady: boolean; words: string };
+const standingAs = (state: State, words: string): Standing => ({ state, steady: state === "steady", words });
 
 /** Whether a scene can be filmed at its time without touching anything, in words. */
 export function standing(scene: SceneDay, jump: Jump = NONE): Standing {
-  if (scene.starts == null || scene.ends == null) return { steady: false, words: "no time yet" };
-  if (scene.cameras.length === 0) return { steady: false, words: "no set that can be had" };
+  if (scene.starts == null || scene.ends == null) return standingAs("untimed", "no time yet");
+  if (scene.cameras.length === 0) return standingAs("unplanned", "no set that can be had");
   const leaving = scene.cameras
     .flatMap((camera) => camera.leaves.map((one) => ({ ...one, camera: camera.device_name })))
     .sort((one, other) => one.minute - other.minute)[0];
-  if (!leaving) return { steady: true, words: "steady all through" };
+  if (!leaving) return standingAs("steady", "steady all through");
   const left = Math.max(...scene.cameras.map((camera) => camera.minutes_out));
-  if (left === 0) return { steady: false, words: HELD };
+  if (left === 0) return standingAs("held", "held, with the changes listed");
   const who = scene.cameras.length > 1 ? `${leaving.camera}, ` : "";
   const when = leaving.minute <= scene.starts ? "from the start" : `from ${clock(leaving.minute, jump)}`;
-  return {
-    steady: false,
-    words: `${who}${when} ${leaving.side === "dark" ? "too dark" : "too bright"}: ${tail(leaving.words)}`,
-  };
+  const side = leaving.side === "dark" ? "too dark" : "too bright";
+  const how = leaving.end === "runaway" ? leaving.words : leaving.cause;
+  return standingAs("left", `${who}${when} ${side}: ${how}`);
 }
-
-/** What follows the verdict in a mark's words: "too dark: ISO is at its end" says it already. */
-const tail = (words: string) => words.replace(/^too (dark|bright|noisy): /, "");
 
 /** Changes that take a hand while the day runs: not what one begins with. */
 export function handled(swaps: SwapView[]): SwapView[] {
@@ -162,10 +158,10 @@ export function handled(swaps: SwapView[]): SwapView[] {
 }
 
 /** The day in a sentence: what the eye should land on. */
-export function verdict(day: DayView): Standing {
+export function verdict(day: DayView): { steady: boolean; words: string } {
   const timed = day.scenes.filter((scene) => scene.starts != null);
   const steady = timed.filter((scene) => standing(scene).steady).length;
-  const held = timed.filter((scene) => standing(scene).words === HELD).length;
+  const held = timed.filter((scene) => standing(scene).state === "held").length;
   const touched = day.swaps.filter((one) => one.while_filming).length;
   const hands = touched === 0 ? "" : ` ${touched} change${touched === 1 ? "" : "s"} while filming.`;
   if (timed.length === 0)

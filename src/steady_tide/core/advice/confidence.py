@@ -1,18 +1,17 @@
 """Confidence: which inputs a plan hangs on, so that one knows what to measure first."""
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Final
 
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
-from steady_tide.core.kit.bag import BagItem
-from steady_tide.core.kit.device import Device
 from steady_tide.core.light.level import ComputedLight, EvLight, level
 from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import plan_scene
 from steady_tide.core.plan.problem.brief import Brief
-from steady_tide.core.plan.problem.stance import Stance
+from steady_tide.core.plan.problem.problem import PlanningProblem
 
 DECISIVE_STOPS: Final = 0.3
 """A change of cost smaller than this without another decision is no news. **Assumed**."""
@@ -104,29 +103,23 @@ TRIALS: Final[tuple[Trial, ...]] = (
 )
 
 
-def hangs_on(
-    brief: Brief,
-    device: Device,
-    *,
-    stance: Stance,
-    bag: Sequence[BagItem] = (),
-    pins: Mapping[str, object] | None = None,
-    weights: Mapping[str, float] | None = None,
-) -> list[Dependence]:
+def hangs_on(problem: PlanningProblem, spaces: Spaces | None = None) -> list[Dependence]:
     """What would turn the plan, most decisive first. Raises BadInput as `plan_scene`; empty for wishes in conflict."""
-    made = plan_scene(brief, device, stance=stance, bag=bag, pins=pins, weights=weights)
+    shared = spaces or Spaces()
+    made = plan_scene(problem, shared)
     if not isinstance(made, Plan):
         return []
-    found = []
-    for trial in TRIALS:
-        if trial.applies(brief):
-            try:
-                other = plan_scene(trial.change(brief), device, stance=stance, bag=bag, pins=pins, weights=weights)
-            except BadInput:
-                continue
-            if isinstance(other, Plan) and (told := _told(trial, made, other)) is not None:
-                found.append(told)
-    return sorted(found, key=lambda one: -one.weight)
+    told = (_tried(trial, problem, made, shared) for trial in TRIALS if trial.applies(problem.brief))
+    return sorted((one for one in told if one is not None), key=lambda one: -one.weight)
+
+
+def _tried(trial: Trial, problem: PlanningProblem, made: Plan, spaces: Spaces) -> Dependence | None:
+    """What one input tried otherwise turns; None where it turns nothing, or where nothing can be planned with it."""
+    try:
+        other = plan_scene(problem.otherwise(brief=trial.change(problem.brief)), spaces)
+    except BadInput:
+        return None
+    return _told(trial, made, other) if isinstance(other, Plan) else None
 
 
 def _told(trial: Trial, here: Plan, there: Plan) -> Dependence | None:

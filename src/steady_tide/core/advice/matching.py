@@ -5,11 +5,11 @@ from typing import Final
 
 from steady_tide.core.document import Part
 from steady_tide.core.kit.device import Device
-from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.kit.settings import SETTINGS, Setting, Value, settings_that
 from steady_tide.core.plan.account.plan import Decision, Plan
 from steady_tide.core.quantities import mired_shift
 
-SHARED: Final = (Setting.FRAME_RATE, Setting.COLOUR_PROFILE, Setting.WHITE_BALANCE, Setting.SHARPENING)
+SHARED: Final = settings_that("seen_at_cuts")
 """What the eye notices at a cut: rhythm, tone, colour, edges."""
 ALIKE_MIRED: Final = 12.0
 """White balances nearer than this look the same at a cut. **Assumed**."""

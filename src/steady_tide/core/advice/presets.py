@@ -9,18 +9,14 @@ import numpy as np
 
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
-from steady_tide.core.kit.bag import BagItem
-from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.account.plan import Plan
-from steady_tide.core.plan.planner import landscape_of, plan_scene
-from steady_tide.core.plan.problem.brief import Brief
-from steady_tide.core.plan.problem.stance import Stance
-from steady_tide.core.plan.search.cheapest import cheapest
+from steady_tide.core.plan.physics.space import Spaces
+from steady_tide.core.plan.planner import landscape_of, plan_scene, repinned
+from steady_tide.core.plan.problem.problem import PlanningProblem
+from steady_tide.core.plan.search.landscape import Landscape
 from steady_tide.core.quantities import Floats
 
-FITTED_BY_HAND: Final = (Setting.ND_FILTER, Setting.COLOUR_FILTER, Setting.LAMP, Setting.SUPPORT)
-"""What is fitted, not dialled in: it leaves nothing behind in a preset, and may differ where one is shared."""
 IMPOSSIBLE: Final = 1e6
 SAME: Final = 0.02
 """Losses nearer than this [stops-equivalents] count as equal: then fewer presets win."""
@@ -30,13 +26,11 @@ EXACT_SCENES: Final = 12
 
 @dataclass(frozen=True)
 class Wanted:
-    """A scene on one camera: its brief, its stance, its pins."""
+    """A scene on one camera, as it is to be planned there."""
 
     key: str
     name: str
-    brief: Brief
-    stance: Stance
-    pins: Mapping[str, object]
+    problem: PlanningProblem
 
 
 class Compromise(Part):
@@ -66,77 +60,69 @@ class Economy(Part):
     left_out: list[str]
 
 
-def economy(scenes: Sequence[Wanted], device: Device, *, bag: Sequence[BagItem] = ()) -> Economy:
+def economy(scenes: Sequence[Wanted], slots: int, spaces: Spaces | None = None) -> Economy:
     """Group the scenes of a camera into at most its preset slots so that the loss is least.
 
     The loss of a scene in another's preset is what its best set costs more with every stored
     value of that preset pinned; filters and supports may still change. Ties: the earlier scene.
     """
+    shared = spaces or Spaces()
     plans, left_out = {}, []
-    for one in scenes:
+    for scene in scenes:
         try:
-            made = plan_scene(one.brief, device, stance=one.stance, bag=bag, pins=one.pins)
+            made = plan_scene(scene.problem, shared)
         except BadInput as error:
-            left_out.append(f"{one.name}: {error.problems[0].message}")
+            left_out.append(f"{scene.name}: {error.problems[0].message}")
             continue
         if isinstance(made, Plan):
-            plans[one.key] = made
+            plans[scene.key] = made
         else:
-            left_out.append(f"{one.name}: {made.words}")
-    able = [one for one in scenes if one.key in plans]
+            left_out.append(f"{scene.name}: {made.words}")
+    able = [scene for scene in scenes if scene.key in plans]
     if not able:
-        return Economy(slots=device.preset_slots, presets=[], cost=0.0, left_out=left_out)
-    loss = _losses(able, plans, device, bag)
-    chosen = _choose(loss, device.preset_slots)
+        return Economy(slots=slots, presets=[], cost=0.0, left_out=left_out)
+    loss = _losses(able, plans, shared)
+    chosen = _choose(loss, slots)
     least = loss[:, chosen].min(axis=1)
     return Economy(
-        slots=device.preset_slots,
+        slots=slots,
         presets=_written(able, plans, loss, chosen),
         cost=round(float(np.where(least < IMPOSSIBLE, least, 0.0).sum()), 2),
         left_out=left_out,
     )
 
 
-def stored(plan: Plan) -> dict[str, Value]:
-    """The values of a plan that a preset keeps."""
-    return {one.setting.value: one.value for one in plan.decisions if one.setting not in FITTED_BY_HAND}
+def stored(plan: Plan) -> dict[Setting, Value]:
+    """The values of a plan that a preset keeps: what is fitted by hand leaves nothing behind in it."""
+    return {made.setting: made.value for made in plan.decisions if not SETTINGS[made.setting].by_hand}
 
 
-def _losses(scenes: Sequence[Wanted], plans: Mapping[str, Plan], device: Device, bag: Sequence[BagItem]) -> Floats:
+def _losses(scenes: Sequence[Wanted], plans: Mapping[str, Plan], spaces: Spaces) -> Floats:
     """What each scene (rows) loses with the preset of each other (columns), shape (n, n)."""
     loss = np.zeros((len(scenes), len(scenes)))
+    presets = [stored(plans[scene.key]) for scene in scenes]
     for row, scene in enumerate(scenes):
-        free = plans[scene.key]
-        for column, other in enumerate(scenes):
+        free = landscape_of(scene.problem.otherwise(pins={}), spaces)
+        for column, preset in enumerate(presets):
             if row != column:
-                loss[row, column] = _loss(scene, free, plans[other.key], device, bag)
+                pinned = scene.problem.pins.items()
+                able = all(str(preset.get(setting, value)) == str(value) for setting, value in pinned)
+                loss[row, column] = _loss(free, plans[scene.key], preset) if able and free else IMPOSSIBLE
     return loss
 
 
-def _loss(scene: Wanted, free: Plan, other: Plan, device: Device, bag: Sequence[BagItem]) -> float:
-    values = stored(other)
-    if any(str(values.get(name, value)) != str(value) for name, value in scene.pins.items()):
+def _loss(free: Landscape, own: Plan, preset: Mapping[Setting, Value]) -> float:
+    """What a scene loses with another's preset [stops-equivalents]. free: the scene with nothing pinned."""
+    landscape = repinned(free, preset)
+    if landscape is None:
         return IMPOSSIBLE
-    landscape = landscape_of(scene.brief, device, stance=scene.stance, bag=bag, pins=values)
-    found = cheapest(landscape) if landscape is not None else None
-    if found is None:
-        return IMPOSSIBLE
+    least = min(landscape.least(profile) for profile in landscape.profiles_allowed())
     simple = sum(
-        next((option.cost or 0.0 for option in one.options if option.value == values.get(one.setting.value)), 0.0)
-        for one in free.decisions
-        if one.setting not in SEARCHED_ANYWAY and one.setting.value in values
+        next((option.cost or 0.0 for option in made.options if option.value == preset.get(made.setting)), 0.0)
+        for made in own.decisions
+        if made.setting in preset and not (SETTINGS[made.setting].searched or made.setting is Setting.EXPOSURE_BIAS)
     )
-    return max(found.cost - free.cost, 0.0) + simple
-
-
-SEARCHED_ANYWAY: Final = frozenset(
-    {
-        Setting.FRAME_SHAPE, Setting.RESOLUTION, Setting.FRAME_RATE, Setting.VIEW, Setting.STABILISATION, Setting.CODEC,
-        Setting.BIT_DEPTH, Setting.BIT_RATE, Setting.APERTURE, Setting.SHUTTER, Setting.ND_FILTER, Setting.ISO_FLOOR,
-        Setting.ISO_CEILING, Setting.COLOUR_PROFILE, Setting.EXPOSURE_BIAS,
-    }
-)  # fmt: skip
-"""Settings whose price is in the total already; the others' prices are added."""
+    return max(least - own.cost, 0.0) + simple
 
 
 def _choose(loss: Floats, slots: int) -> list[int]:
@@ -188,6 +174,6 @@ def _differs(wanted: Plan, preset: Plan) -> list[str]:
         f"{SETTINGS[one.setting].in_text} {values[one.setting].text} instead of {one.text}"
         for one in wanted.decisions
         if one.setting in values
-        and one.setting not in FITTED_BY_HAND
+        and not SETTINGS[one.setting].by_hand
         and str(values[one.setting].value) != str(one.value)
     ]

@@ -9,12 +9,18 @@ from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
-from steady_tide.core.plan.account.explain import PointView, turns
+from steady_tide.core.plan.account.explain import TURNS_TOLD, UNTOLD
+from steady_tide.core.plan.account.looked import Looked
+from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import landscape_of, written
+from steady_tide.core.plan.prices.book import BOOK
 from steady_tide.core.plan.prices.consideration import DIM_EV100
 from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import Stance
-from steady_tide.core.plan.search.landscape import Landscape
+from steady_tide.core.plan.search.costs import first_least
+from steady_tide.core.plan.search.landscape import Landscape, Point
+from steady_tide.core.quantities import Floats
 
 STANDARD_SCENES: Final[dict[str, Brief]] = {
     "Diving in green water, slowed twice": Brief.read(
@@ -76,12 +82,14 @@ class Strength(Part):
 
 def strengths(device: Device, bag: Sequence[BagItem]) -> list[Strength]:
     """Every standard scene on a camera, with the best set for it and what that set pays most."""
-    return [_strength(scene, brief, device, bag) for scene, brief in STANDARD_SCENES.items()]
+    spaces = Spaces()
+    problems = {scene: PlanningProblem(brief, device, Stance(), tuple(bag)) for scene, brief in STANDARD_SCENES.items()}
+    return [_strength(scene, problem, spaces) for scene, problem in problems.items()]
 
 
-def _strength(scene: str, brief: Brief, device: Device, bag: Sequence[BagItem]) -> Strength:
+def _strength(scene: str, problem: PlanningProblem, spaces: Spaces) -> Strength:
     try:
-        landscape = landscape_of(brief, device, stance=Stance(), bag=bag)
+        landscape = landscape_of(problem, spaces)
     except BadInput as error:
         return Strength(scene=scene, cost=None, words=error.problems[0].message, pays="")
     point = landscape.chosen() if landscape is not None else None
@@ -101,29 +109,28 @@ def _strength(scene: str, brief: Brief, device: Device, bag: Sequence[BagItem]) 
 
 def _ends(landscape: Landscape) -> tuple[ModeStrength, ModeStrength]:
     """The modes that do best and worst, each at its best set."""
-    totals = {index: landscape.by_frame(index, None) for index in landscape.profiles_allowed()}
-    modes = landscape.situation.device.modes
-    rows: list[tuple[float, int, int]] = []
-    for mode in range(len(modes)):
-        of_mode = landscape.frames.mode == mode
-        cost, index, frame = min(
-            (float(total[row]), index, row)
-            for index, total in totals.items()
-            for row in [int(np.argmin(np.where(of_mode, total, np.inf)))]
-        )
-        if np.isfinite(cost):
-            rows.append((cost, index, frame))
-    (least, best_index, best_frame), (most, worst_index, worst_frame) = min(rows), max(rows)
-    best = PointView(landscape, landscape.point_of(best_index, best_frame))
-    worst = PointView(landscape, landscape.point_of(worst_index, worst_frame))
-    against = [turn for turn, _ in turns(best, worst) if turn.difference > 0]
-    reason = against[0].label.lower() if against else ""
-    tuned = "tuned for low light" if best.block.mode.low_light_tuned and _dim(landscape) else ""
+    profiles = landscape.profiles_allowed()
+    totals = np.array([landscape.by_frame((profile, None)) for profile in profiles])
+    of_mode = landscape.device.frames.mode
+    least = np.full(len(landscape.device.modes), np.inf)
+    np.minimum.at(least, of_mode, totals.min(axis=0))
+    able = np.flatnonzero(np.isfinite(least))
+    best, worst = int(able[np.argmin(least[able])]), int(able[np.argmax(least[able])])
+    points = [_best_of(landscape, profiles, np.where(of_mode == mode, totals, np.inf)) for mode in (best, worst)]
+    looked = Looked(landscape, points)
+    against = [key for key, apart in looked.differences(0, 1, most=TURNS_TOLD, untold=UNTOLD) if apart > 0]
+    modes = landscape.device.modes
+    dim = landscape.situation.aim_ev100 < DIM_EV100
+    tuned = "tuned for low light" if modes[best].low_light_tuned and dim else ""
+    dearer = round(float(least[worst] - least[best]), 1)
+    reason = BOOK[against[0]].label.lower() if against else ""
     return (
-        ModeStrength(mode=best.block.mode.words, cost=0.0, reason=tuned),
-        ModeStrength(mode=worst.block.mode.words, cost=round(most - least, 1), reason=reason),
+        ModeStrength(mode=modes[best].words, cost=0.0, reason=tuned),
+        ModeStrength(mode=modes[worst].words, cost=dearer, reason=reason),
     )
 
 
-def _dim(landscape: Landscape) -> bool:
-    return landscape.situation.aim_ev100 < DIM_EV100
+def _best_of(landscape: Landscape, profiles: list[int], totals: Floats) -> Point:
+    """The cheapest set by totals over profiles and frames, shape (profiles, K)."""
+    row, frame = np.unravel_index(first_least(totals.reshape(-1)), totals.shape)
+    return landscape.point_of(profiles[int(row)], int(frame))

@@ -13,27 +13,24 @@ from steady_tide.core.plan.account.plan import Sketch
 
 LEAST_MINUTES: Final = 5
 """A set that is left for less is not worth a second one. **Assumed**."""
-EXPOSED: Final = frozenset(
-    {Setting.APERTURE, Setting.SHUTTER, Setting.ND_FILTER, Setting.ISO_FLOOR, Setting.ISO_CEILING}
-)
-"""What the second set may have otherwise; everything else makes the picture, and cuts together only if it stays."""
 Offer = Callable[[Station, tuple[int, int], frozenset[int]], Second | None]
 """A second set for a station's light between two minutes of the day, in none of the slots that are taken already."""
 
 
-def picture_of(sketch: Sketch) -> dict[str, Value]:
-    """What makes a set's picture, as pins for another."""
-    return {setting.value: value for setting, value in sketch.values.items() if setting not in EXPOSED}
+def picture_of(sketch: Sketch) -> dict[Setting, Value]:
+    """What makes a set's picture, as pins for another: only what exposes may differ, if both are to cut together."""
+    return {setting: value for setting, value in sketch.values.items() if not SETTINGS[setting].exposes}
 
 
-def otherwise(first: Sketch, second: Sketch) -> str:
-    """What has to be dialled in otherwise, in words; empty where nothing has. Filters are fitted, not dialled in."""
-    told = [
-        f"{SETTINGS[setting].in_text} {second.texts[setting].removeprefix('ISO ')}"
-        for setting in Setting
-        if setting is not Setting.ND_FILTER and second.texts.get(setting) not in (None, first.texts.get(setting))
-    ]
-    return ", ".join(told)
+def otherwise(first: Sketch, second: Sketch) -> list[Setting]:
+    """What has to be dialled in otherwise. Filters are fitted, not dialled in."""
+    dialled = [setting for setting in Setting if setting in second.values and not SETTINGS[setting].by_hand]
+    return [setting for setting in dialled if second.values[setting] != first.values.get(setting)]
+
+
+def otherwise_words(settings: Sequence[Setting], second: Sketch) -> str:
+    """The same as it is read: "shutter 1/60 s, ISO ceiling 1600"."""
+    return ", ".join(SETTINGS[setting].in_text_before(second.texts[setting]) for setting in settings)
 
 
 def _both_used(station: Station, row: Sequence[int]) -> bool:

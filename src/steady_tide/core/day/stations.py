@@ -8,8 +8,10 @@ from typing import Final, NamedTuple
 import numpy as np
 
 from steady_tide.core.day.timeline import SLACK_STOPS
+from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Swappable
 from steady_tide.core.plan.problem.brief import Reachable
+from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.core.quantities import Floats
 
 
@@ -51,12 +53,32 @@ class Choice(NamedTuple):
 class Second(NamedTuple):
     """Another set with the same picture, for the light in which the set ends; dialled into a free slot beforehand.
 
-    words: how it differs from the set, "shutter 1/60 s, ISO ceiling 1600".
+    otherwise: what has to be dialled in otherwise, in the order of the settings; words: how that reads, "shutter
+    1/60 s, ISO ceiling 1600".
     """
 
     slot: int
     swappable: Swappable
+    otherwise: tuple[Setting, ...]
     words: str
+
+
+class Skipped(NamedTuple):
+    """What comes of a change that is not made: how far the light then lies outside [stops, + bright], for how long.
+
+    minutes: 0 where the set still holds.
+    """
+
+    worst_stops: float
+    minutes: int
+
+    @property
+    def words(self) -> str:
+        """The same as it is read."""
+        if not self.minutes:
+            return "the set still holds"
+        side = "too bright" if self.worst_stops > 0 else "too dark"
+        return f"up to {abs(self.worst_stops):.1f} stops {side}, {self.minutes} minutes of it"
 
 
 @dataclass(frozen=True)
@@ -78,7 +100,7 @@ class Station:
         own = tuple(Choice(self.slot, *pair) for pair in choices_of(self.swappable))
         if self.second is None:
             return own
-        slot, found, _ = self.second
+        slot, found = self.second.slot, self.second.swappable
         known = {glass.key for glass in self.swappable.glasses} & {glass.key for glass in found.glasses}
         return own + tuple(Choice(slot, key, found.iso_ceiling) for key in sorted(known))
 
@@ -97,8 +119,9 @@ class Station:
 
     def filter_text(self, choice: Choice) -> str:
         """The filter of a choice in words."""
-        label = next(one.label for one in self.swappable.glasses if one.key == choice.glass)
-        return label.replace("none", "bare lens")
+        if choice.glass == NO_FILTER:
+            return "bare lens"
+        return next(glass.label for glass in self.swappable.glasses if glass.key == choice.glass)
 
     def iso_text(self, choice: Choice) -> str:
         """The ISO of a choice in words."""
@@ -141,15 +164,12 @@ class Station:
         parts = zip((glass, iso, preset), prices, strict=True)
         return np.asarray(sum(np.where(differs, price, 0.0) for differs, price in parts))
 
-    def skipped(self, choice: Choice, step: int) -> str:
+    def skipped(self, choice: Choice, step: int) -> Skipped:
         """What the picture does where a choice stays on from a step to the end of the scene."""
         stays = self.beyond_of(choice)[step:]
         out = np.flatnonzero(stays)
-        if not len(out):
-            return "the set still holds"
-        worst = float(stays[int(np.argmax(np.abs(stays)))])
-        side = "too bright" if worst > 0 else "too dark"
-        return f"up to {abs(worst):.1f} stops {side}, {len(out)} minutes of it"
+        worst = float(stays[int(np.argmax(np.abs(stays)))]) if len(out) else 0.0
+        return Skipped(worst, len(out))
 
 
 def choices_of(found: Swappable) -> tuple[Pair, ...]:

@@ -6,7 +6,7 @@ from typing import Literal, NamedTuple
 
 import numpy as np
 
-from steady_tide.core.day.stations import BETWEEN, UNPLANNED, WHILE, Choice, Station
+from steady_tide.core.day.stations import BETWEEN, UNPLANNED, WHILE, Choice, Skipped, Station
 from steady_tide.core.document import Part
 from steady_tide.core.plan.problem.brief import Reachable
 from steady_tide.core.quantities import Floats
@@ -17,7 +17,9 @@ SwapKind = Literal["start", "preset", "filter", "iso"]
 class Change(Part):
     """One change on a camera. minute: when, at the latest; earliest: from when it may be made [minutes].
 
-    while_filming: whether the scene is running. skipped: what happens if it is not made.
+    while_filming: whether the scene is running. glass: key of the ND on the camera afterwards. skipped: what happens
+    if it is not made, and as facts how far the light then lies outside [stops, + bright] and for how many minutes;
+    None where that is another scene's set.
     """
 
     kind: SwapKind
@@ -27,7 +29,10 @@ class Change(Part):
     after: str
     while_filming: bool
     reachable: Reachable
+    glass: str
     skipped: str
+    skipped_stops: float | None = None
+    skipped_minutes: int | None = None
 
 
 class Swap(Change):
@@ -116,7 +121,7 @@ def _told(stations: Sequence[Station], way: Way) -> list[Swap]:
     for index, (station, row) in enumerate(zip(stations, way.choices, strict=True)):
         begun = _Change(station, row, 0)
         if index == 0:
-            found.append(begun.swap("start", "", station.filter_text(begun.new), ""))
+            found.append(begun.swap("start", "", station.filter_text(begun.new), None))
         else:
             found += _between(stations[index - 1], way.choices[index - 1][-1], station, row)
         if index == 0 or begun.new.slot == station.slot:
@@ -170,7 +175,7 @@ class _Change:
             found.append(self.swap("iso", station.iso_text(old), station.iso_text(new), told))
         return found
 
-    def swap(self, kind: SwapKind, before: str, after: str, skipped: str) -> Swap:
+    def swap(self, kind: SwapKind, before: str, after: str, skipped: Skipped | str | None) -> Swap:
         """A change told with its times."""
         station = self.station
         return Swap(
@@ -183,7 +188,10 @@ class _Change:
             after=after,
             while_filming=self.step > 0,
             reachable=station.reachable,
-            skipped=skipped,
+            glass=self.new.glass,
+            skipped=skipped.words if isinstance(skipped, Skipped) else skipped or "",
+            skipped_stops=round(skipped.worst_stops, 2) if isinstance(skipped, Skipped) else None,
+            skipped_minutes=skipped.minutes if isinstance(skipped, Skipped) else None,
         )
 
     def _earliest(self) -> int:

@@ -9,6 +9,7 @@ from zoneinfo import ZoneInfo
 import numpy as np
 
 from steady_tide.core.document import Part
+from steady_tide.core.exposure.reach import ENDINGS, EndKind
 from steady_tide.core.light.almanac import Place, day_bounds, moon_at, sun_path
 from steady_tide.core.light.daylight import sky_lux
 from steady_tide.core.quantities import Floats, ev100_from_lux
@@ -98,21 +99,23 @@ class Window(Part):
 
 
 class Leaving(Part):
-    """The light leaves a set while a scene is filmed: when, on which side, what happens beyond."""
+    """The light leaves a set while a scene is filmed: when, on which side, what ends the set there, and how."""
 
     minute: int
     side: Literal["dark", "bright"]
+    end: EndKind
     words: str
+    cause: str
 
 
 @dataclass(frozen=True)
 class Marks:
-    """What a set holds [EV at ISO 100], and what happens beyond either end."""
+    """What a set holds [EV at ISO 100], and what ends it on either side."""
 
     low: float
     high: float
-    low_words: str
-    high_words: str
+    low_end: EndKind = "dark"
+    high_end: EndKind = "clipped"
 
 
 def steady_windows(minutes: Floats, ev100: Floats, marks: Marks) -> list[Window]:
@@ -139,8 +142,9 @@ def leavings(minutes: Floats, ev100: Floats, marks: Marks, *, start: float, end:
         elif ev100[row] > marks.high + SLACK_STOPS:
             side = "bright"
         if side is not None and side != side_before:
-            words = marks.low_words if side == "dark" else marks.high_words
-            found.append(Leaving(minute=int(minutes[row]), side=side, words=words))
+            kind = marks.low_end if side == "dark" else marks.high_end
+            words, cause = ENDINGS[kind].words, ENDINGS[kind].cause
+            found.append(Leaving(minute=int(minutes[row]), side=side, end=kind, words=words, cause=cause))
         side_before = side
     return found
 

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from math import log2
+from typing import Final, Literal, NamedTuple
 
 import numpy as np
 
@@ -58,12 +59,34 @@ class ExposureSet:
         )
 
 
+class Ending(NamedTuple):
+    """What happens beyond a mark: in a word or two, and how it comes about."""
+
+    verdict: str
+    cause: str
+
+    @property
+    def words(self) -> str:
+        """Both together."""
+        return f"{self.verdict}: {self.cause}"
+
+
+EndKind = Literal["dark", "noise", "clipped", "runaway"]
+ENDINGS: Final[dict[EndKind, Ending]] = {
+    "dark": Ending("too dark", "ISO and shutter are at their ends"),
+    "noise": Ending("too noisy", "too little light reaches the sensor"),
+    "clipped": Ending("too bright", "highlights clip"),
+    "runaway": Ending("the shutter runs away", "motion starts to stutter"),
+}
+"""What ends a set, as it is read."""
+
+
 @dataclass(frozen=True)
 class Mark:
-    """One end of the reach: the light [EV at ISO 100] and what happens beyond it."""
+    """One end of the reach: the light [EV at ISO 100] and what ends the set there."""
 
     ev100: float
-    reason: str
+    end: EndKind
 
 
 @dataclass(frozen=True)
@@ -103,15 +126,15 @@ def reach(
     that was asked for; None when that does not matter.
     """
     darkest = light_for(settings, shutter_s=settings.longest_s, iso=settings.iso_ceiling) - tolerance.under_stops
-    dark = Mark(darkest, "too dark: ISO and shutter are at their ends")
-    noisy = Mark(noise_limit_ev100, "too noisy: too little light reaches the sensor")
+    dark = Mark(darkest, "dark")
+    noisy = Mark(noise_limit_ev100, "noise")
     low = max(dark, noisy, key=lambda mark: mark.ev100)
     brightest = light_for(settings, shutter_s=settings.shortest_s, iso=settings.iso_floor) + tolerance.over_stops
-    high = Mark(brightest, "too bright: highlights clip")
+    high = Mark(brightest, "clipped")
     if shutter_runaway_s is not None and settings.shortest_s < shutter_runaway_s:
         runaway = light_for(settings, shutter_s=shutter_runaway_s, iso=settings.iso_floor)
         if runaway < high.ev100:
-            high = Mark(runaway, "the shutter runs away: motion starts to stutter")
+            high = Mark(runaway, "runaway")
     turns = light_for(settings, shutter_s=settings.iso_moves_from_s, iso=settings.iso_floor)
     return Reach(low=low, high=high, turns_ev100=turns)
 

@@ -3,7 +3,7 @@
 import numpy as np
 
 from steady_tide.core.kit.optics import Sensor
-from steady_tide.core.quantities import Quantity, focal_plane_exposure
+from steady_tide.core.quantities import Floats, Quantity, focal_plane_exposure
 
 PHOTONS_PER_LUX_SECOND_UM2 = 11_000.0
 """Photons per um2 and lx s of daylight in the visible band. **Assumed**."""
@@ -50,6 +50,25 @@ def mid_grey_snr(
     return signal_to_noise(
         mean_electrons=electrons(exposure_lux_s=exposure, sensor=sensor), photosites=photosites, sensor=sensor
     )
+
+
+def log2_mid_grey_snr(
+    *,
+    ev100: Quantity,
+    log2_shutter: Quantity,
+    f_number: Quantity,
+    full_electrons: Quantity,
+    read_noise_e: Quantity,
+    prnu: Quantity,
+) -> Floats:
+    """SNR at mid grey of one photosite in stops, `mid_grey_snr` for many sensors and lights at once.
+
+    ev100: light that reaches the lens, losses taken off. full_electrons: electrons for an exposure of 1 lx s.
+    Shapes broadcast.
+    """
+    at_ev0 = focal_plane_exposure(ev100=0.0, shutter_s=1.0, f_number=f_number)
+    mu = np.exp2(np.asarray(ev100) + log2_shutter) * (at_ev0 * np.asarray(full_electrons))
+    return np.asarray(np.log2(mu) - 0.5 * np.log2(mu + np.square(read_noise_e) + np.square(prnu * mu)))
 
 
 def light_for_snr(

@@ -1481,6 +1481,23 @@ export interface components {
             delivery: components["schemas"]["Delivery"];
         };
         /**
+         * Brought
+         * @description A thing of the bag that a set uses, by its key and kind, and how many of it.
+         */
+        Brought: {
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+        };
+        /**
          * CameraDay
          * @description A camera on a scene through the day: its marks, when it is steady, when the light leaves it while filming.
          *
@@ -1814,6 +1831,12 @@ export interface components {
              * @enum {string}
              */
             use: "usable" | "idle" | "unfit";
+            /**
+             * Reason
+             * @default fine
+             * @enum {string}
+             */
+            reason: "marked-unusable" | "other-device" | "none-left" | "exhausted" | "depth-rating" | "other-port" | "mains" | "stays-dry" | "no-water" | "carries-otherwise" | "no-sound" | "no-lamp" | "moving-camera" | "worn" | "fine";
             /** Words */
             words: string;
         };
@@ -2444,7 +2467,7 @@ export interface components {
         };
         /**
          * Figure
-         * @description A number of the set with its unit and how it was found.
+         * @description A number of the set with its unit and how it was found, as it is read.
          */
         Figure: {
             /** Key */
@@ -3016,7 +3039,7 @@ export interface components {
         };
         /**
          * Leaving
-         * @description The light leaves a set while a scene is filmed: when, on which side, what happens beyond.
+         * @description The light leaves a set while a scene is filmed: when, on which side, what ends the set there, and how.
          */
         Leaving: {
             /** Minute */
@@ -3026,8 +3049,15 @@ export interface components {
              * @enum {string}
              */
             side: "dark" | "bright";
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "dark" | "noise" | "clipped" | "runaway";
             /** Words */
             words: string;
+            /** Cause */
+            cause: string;
         };
         /**
          * LedgerPart
@@ -3184,6 +3214,11 @@ export interface components {
             lux: number;
             /** Reason */
             reason: string;
+            /**
+             * End
+             * @description What ends the set there; `reason` says it in words.
+             */
+            end?: ("dark" | "noise" | "clipped" | "runaway") | null;
         };
         /**
          * Match
@@ -3221,6 +3256,61 @@ export interface components {
             match: components["schemas"]["Match"];
             /** Dropped */
             dropped: string[];
+        };
+        /**
+         * Measures
+         * @description The numbers of a set. None where a scene has no such thing.
+         *
+         *     angle_deg: shutter angle in the expected light. smear_px: blur in a frame from shake; subject_px: from the
+         *     subject's own movement; jitter_px: what the picture jumps between frames. snr_mid, snr_shadow: signal to noise at
+         *     mid grey and three stops under. slow_factor: how many times slower it plays. pixels_over_need: pixels across over
+         *     those the film needs. useful_shutter_s: the longest shutter whose shake passes unseen, with the limit [px] it keeps.
+         *     ripple_share: of the lamps' ripple, what is left, beating at beat_hz; clean_shutter_s: the nearest offered one that
+         *     leaves none. frames, film_s, trail_px: of interval shooting; interval_s: between its frames.
+         */
+        Measures: {
+            /** Angle Deg */
+            angle_deg: number;
+            /** Smear Px */
+            smear_px: number;
+            /** Subject Px */
+            subject_px: number;
+            /** Jitter Px */
+            jitter_px: number;
+            /** Snr Mid */
+            snr_mid: number;
+            /** Snr Shadow */
+            snr_shadow: number;
+            /** Slow Factor */
+            slow_factor: number;
+            /** Pixels Over Need */
+            pixels_over_need: number;
+            /** Bits Per Pixel */
+            bits_per_pixel: number;
+            /** Gb Per Hour */
+            gb_per_hour: number;
+            /** Recorded Gb */
+            recorded_gb: number;
+            /** Battery Minutes */
+            battery_minutes: number;
+            /** Smear Limit Px */
+            smear_limit_px: number;
+            /** Useful Shutter S */
+            useful_shutter_s?: number | null;
+            /** Ripple Share */
+            ripple_share?: number | null;
+            /** Beat Hz */
+            beat_hz?: number | null;
+            /** Clean Shutter S */
+            clean_shutter_s?: number | null;
+            /** Interval S */
+            interval_s?: number | null;
+            /** Frames */
+            frames?: number | null;
+            /** Film S */
+            film_s?: number | null;
+            /** Trail Px */
+            trail_px?: number | null;
         };
         /**
          * MemoryCard
@@ -3649,7 +3739,7 @@ export interface components {
             outcome: "plan";
             /**
              * Rules Version
-             * @default 3
+             * @default 4
              */
             rules_version: string;
             /** Device Key */
@@ -3690,6 +3780,26 @@ export interface components {
             cautions: string[];
             /** Assumptions */
             assumptions: string[];
+            /** @description The figures as plain numbers. */
+            measures?: components["schemas"]["Measures"] | null;
+            /**
+             * Brought
+             * @description What `bring` says in words.
+             * @default []
+             */
+            brought: components["schemas"]["Brought"][];
+            /**
+             * Caution Keys
+             * @description What `cautions` say in words, in their order.
+             * @default []
+             */
+            caution_keys: ("diving" | "wildlife" | "in-motion" | "flying" | "mains-and-liquids" | "backwards" | "flashing" | "frozen-cells")[];
+            /**
+             * Assumption Keys
+             * @description What `assumptions` say, in their order.
+             * @default []
+             */
+            assumption_keys: ("shake" | "light" | "weights" | "water-type" | "light-as-named" | "lamp-beside-lens" | "own-weights" | "meter-habit")[];
         };
         /**
          * PowerBank
@@ -3765,6 +3875,12 @@ export interface components {
          * @description Something the set pays, told in numbers.
          */
         Price: {
+            /**
+             * Key
+             * @description Its row in the book of prices, or what the bag is short of.
+             * @default
+             */
+            key: string;
             /** Label */
             label: string;
             /** Cost */
@@ -3906,7 +4022,7 @@ export interface components {
         };
         /**
          * RuleView
-         * @description A consideration as it counts for this account. own: the account's weight, or None for the one it ships with.
+         * @description A price as it counts for this account. own: the account's weight, or None for the one it ships with.
          */
         RuleView: {
             /** Key */
@@ -3917,6 +4033,8 @@ export interface components {
             room: string;
             /** Weight */
             weight: number;
+            /** Unit */
+            unit: string;
             /** Own */
             own: number | null;
             /** Source */
@@ -4605,8 +4723,14 @@ export interface components {
              * @enum {string}
              */
             reachable: "by-hand" | "awkward" | "menu-only" | "not-at-all";
+            /** Glass */
+            glass: string;
             /** Skipped */
             skipped: string;
+            /** Skipped Stops */
+            skipped_stops?: number | null;
+            /** Skipped Minutes */
+            skipped_minutes?: number | null;
             /**
              * Setup Id
              * Format: uuid
@@ -4684,6 +4808,12 @@ export interface components {
          * @description A consideration that turned a choice: what it costs here and with the rival [stops-equivalents].
          */
         Turn: {
+            /**
+             * Key
+             * @description Its row in the book of prices.
+             * @default
+             */
+            key: string;
             /** Label */
             label: string;
             /** Difference */
@@ -5025,6 +5155,7 @@ export type Aim = components['schemas']['Aim'];
 export type AxisWord = components['schemas']['AxisWord'];
 export type Battery = components['schemas']['Battery'];
 export type Brief = components['schemas']['Brief'];
+export type Brought = components['schemas']['Brought'];
 export type CameraDay = components['schemas']['CameraDay'];
 export type CardLine = components['schemas']['CardLine'];
 export type CardReading = components['schemas']['CardReading'];
@@ -5091,6 +5222,7 @@ export type MarkPart = components['schemas']['MarkPart'];
 export type Match = components['schemas']['Match'];
 export type Matched = components['schemas']['Matched'];
 export type MatchedScene = components['schemas']['MatchedScene'];
+export type Measures = components['schemas']['Measures'];
 export type MemoryCard = components['schemas']['MemoryCard'];
 export type MenuEntry = components['schemas']['MenuEntry'];
 export type Microphone = components['schemas']['Microphone'];

@@ -1,10 +1,11 @@
 import type { DayView } from "../../api/client";
+import { NO_FILTER } from "../../domain/bag";
 import { clock, handled } from "../../domain/day";
 import { REACH_WORDS, SWAP_WORDS } from "../../domain/swaps";
 
 /** The changes of the day, as in a tide table: when at the latest, from when on, what, and if it is skipped. */
 export function Changes({ day }: { day: DayView }) {
-  const begins = day.swaps.filter((one) => one.kind === "start" && one.after !== "bare lens");
+  const begins = day.swaps.filter((one) => one.kind === "start" && one.glass !== NO_FILTER);
   const swaps = handled(day.swaps);
   return (
     <div className="overflow-x-auto border rule bg-paper px-3 py-2 text-[13px]">

@@ -1,13 +1,14 @@
 import { useState } from "react";
 import { Refused, type RuleView } from "../../api/client";
 import { words } from "../../domain/format";
+import { byRoom, matching } from "../../domain/numbers";
 import { useWeigh } from "../../state/stances";
 import { Button } from "../../ui/Button";
 
-const ROOMS = ["Exposure", "Motion", "Picture", "Recording"];
-
-/** Every consideration with its weight and source; the weights can be one's own. */
+/** Every price with its weight, unit and source, by room; the weights can be one's own. */
 export function Numbers({ rules }: { rules: RuleView[] }) {
+  const [sought, setSought] = useState("");
+  const rooms = byRoom(matching(rules, sought));
   return (
     <section aria-label="Numbers" className="border rule bg-paper">
       <header className="border-b-2 border-ink px-4 py-2">
@@ -15,30 +16,52 @@ export function Numbers({ rules }: { rules: RuleView[] }) {
         <p className="max-w-[46rem] text-[12.5px] text-soft">
           A plan is the cheapest set. Each reason costs its weight for every stop, share or step it is off, in
           one currency: stops. Weights are practice, not physics: change what you know better. 0 means that it
-          does not count. Simpler settings follow a rule each and say it where they stand.
+          does not count. Every price that moves a plan stands here.
         </p>
+        <label className="mt-1 flex items-baseline gap-2 text-[13px]">
+          <span className="text-soft">Find</span>
+          <input
+            className="w-56 rounded-sm border rule bg-paper px-1.5"
+            value={sought}
+            onChange={(event) => setSought(event.target.value)}
+          />
+        </label>
       </header>
+      {rooms.length === 0 ? (
+        <p className="px-4 py-3 text-[13px] text-soft">No number is called that.</p>
+      ) : null}
       <div className="grid gap-x-8 px-4 py-3 lg:grid-cols-2">
-        {ROOMS.map((room) => (
-          <table key={room} className="mb-4 h-fit w-full text-[13px]" aria-label={`Numbers of ${room}`}>
-            <caption className="border-b rule text-left font-title text-[16px] font-semibold">{room}</caption>
-            <thead className="sr-only">
-              <tr>
-                <th>Reason</th>
-                <th>Weight</th>
-              </tr>
-            </thead>
-            <tbody>
-              {rules
-                .filter((rule) => rule.room === room)
-                .map((rule) => (
-                  <Rule key={rule.key} rule={rule} />
-                ))}
-            </tbody>
-          </table>
+        {rooms.map(({ room, groups }) => (
+          <section key={room} aria-label={`Numbers of ${room}`} className="mb-4 h-fit text-[13px]">
+            <h3 className="border-b rule font-title text-[16px] font-semibold">{room}</h3>
+            {groups.map(({ head, rest }) => (
+              <Group key={head.key} head={head} rest={rest} open={sought !== ""} />
+            ))}
+          </section>
         ))}
       </div>
     </section>
+  );
+}
+
+/** A price, with the finer ones behind it folded away. */
+function Group({ head, rest, open }: { head: RuleView; rest: RuleView[]; open: boolean }) {
+  const own = rest.filter((rule) => rule.own != null).length;
+  return (
+    <>
+      <Rule rule={head} />
+      {rest.length ? (
+        <details open={open} className="border-b border-hair/60 pl-4">
+          <summary className="cursor-pointer py-0.5 text-[12px] text-soft">
+            {rest.length} number{rest.length === 1 ? "" : "s"} behind it
+            {own ? <b className="font-semibold text-ink">, {own} your own</b> : null}
+          </summary>
+          {rest.map((rule) => (
+            <Rule key={rule.key} rule={rule} />
+          ))}
+        </details>
+      ) : null}
+    </>
   );
 }
 
@@ -54,8 +77,8 @@ function Rule({ rule }: { rule: RuleView }) {
     weigh.mutate({ key: rule.key, weight: typed.trim() }, { onSuccess: () => setTyped(null) });
   };
   return (
-    <tr className="border-b border-hair/60 align-baseline">
-      <th scope="row" className="py-0.5 text-left font-normal">
+    <div className="flex items-baseline justify-between gap-3 border-b border-hair/60 py-0.5">
+      <div>
         {rule.label}
         <span className="block text-[12px] text-soft">
           {rule.assumed ? "" : "Source: "}
@@ -63,8 +86,8 @@ function Rule({ rule }: { rule: RuleView }) {
           {rule.axis ? `; moved by ${rule.axis.toLowerCase()}` : ""}
           {rule.about.length ? `; about ${rule.about.map(words).join(", ")}` : ""}
         </span>
-      </th>
-      <td className="w-40 py-0.5 text-right whitespace-nowrap">
+      </div>
+      <div className="w-40 shrink-0 text-right whitespace-nowrap">
         {own !== null ? (
           <Button
             look="quiet"
@@ -91,7 +114,8 @@ function Rule({ rule }: { rule: RuleView }) {
             {refused.fields[0]?.message ?? refused.message}
           </p>
         ) : null}
-      </td>
-    </tr>
+        <span className="block text-[12px] whitespace-normal text-soft">{rule.unit}</span>
+      </div>
+    </div>
   );
 }

@@ -3,12 +3,9 @@
 from math import ceil
 from typing import Final
 
-from steady_tide.core.kit.bag import Housing, PowerBank, Support
-from steady_tide.core.plan.account.explain import PointView
-from steady_tide.core.plan.account.plan import Price
-from steady_tide.core.plan.prices.consideration import one
-from steady_tide.core.plan.prices.picture import battery_minutes
-from steady_tide.core.plan.prices.recording import recorded_gb
+from steady_tide.core.kit.bag import BagItem, Housing, Support
+from steady_tide.core.plan.account.plan import Brought, Measures, Price
+from steady_tide.core.plan.physics.exposed import ExposedSet
 from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.core.plan.problem.situation import Situation
 
@@ -16,78 +13,69 @@ SUPPORTED: Final = ("tripod", "gimbal", "tray")
 """Ways of carrying that are a thing one brings."""
 
 
-def cells_needed(view: PointView) -> int:
+def cells_needed(situation: Situation, measured: Measures) -> int:
     """Cells the running time takes, at least one."""
-    return max(ceil(view.situation.brief.running_minutes / one(battery_minutes(view.block))), 1)
+    return max(ceil(situation.brief.running_minutes / measured.battery_minutes), 1)
 
 
-def gigabytes_needed(view: PointView) -> float:
-    """Gigabytes the running time records."""
-    return one(recorded_gb(view.recording))
-
-
-def to_bring(view: PointView) -> list[str]:
-    """Everything of the bag that this set uses, in words."""
-    situation = view.situation
-    glass = situation.glasses[int(view.block.exposures.glass[0])]
-    used = [
-        _housing_text(situation.housing) if situation.housing else "",
-        situation.support.label if situation.support else "",
-        situation.lamp.label if situation.lamp else "",
-        *(item.label for item in situation.usable if isinstance(item, PowerBank) and situation.bank_wh),
-        *(item.label for item in situation.colour_filters if item.key == situation.colour_filter),
-        glass.label if glass.key != NO_FILTER else "",
-        *_cells_text(view),
-        situation.cards[0].label if situation.cards else "",
-        situation.microphone.label if situation.microphone else "",
-    ]
-    return [words for words in used if words]
-
-
-def _housing_text(housing: Housing) -> str:
-    return f"{housing.label}{f', seals serviced {housing.serviced}' if housing.serviced else ''}"
-
-
-def _cells_text(view: PointView) -> list[str]:
-    left, found = cells_needed(view), []
-    for cell in view.situation.cells:
+def to_bring(chosen: ExposedSet, measured: Measures) -> list[Brought]:
+    """Everything of the bag that this set uses."""
+    situation, given = chosen.situation, chosen.situation.given
+    used: list[BagItem | None] = [given.housing, situation.support, situation.lamp, *given.power_banks]
+    used += [item for item in given.colour_filters if item.key == situation.fit.colour_filter]
+    found = [_thing(item) for item in used if item is not None]
+    if chosen.glass.key != NO_FILTER:
+        found.append(Brought(key=chosen.glass.key, kind="nd", label=chosen.glass.label))
+    left = cells_needed(situation, measured)
+    for cell in given.cells:
         if left > 0:
-            taken = min(left, cell.count)
-            found.append(f"{taken} × {cell.label}")
-            left -= taken
-    return found
+            found.append(Brought(key=cell.key, kind="cell", label=cell.label, count=min(left, cell.count)))
+            left -= cell.count
+    return found + [_thing(item) for item in (*given.memory_cards[:1], given.microphone) if item is not None]
+
+
+def _thing(item: BagItem) -> Brought:
+    return Brought(key=item.key, kind=item.kind, label=item.label)
+
+
+def bring_words(brought: Brought, situation: Situation) -> str:
+    """A thing to bring as it is read."""
+    if brought.kind == "cell":
+        return f"{brought.count} × {brought.label}"
+    housing = situation.given.housing
+    if isinstance(housing, Housing) and brought.key == housing.key and housing.serviced:
+        return f"{brought.label}, seals serviced {housing.serviced}"
+    return brought.label
 
 
 def missing(situation: Situation) -> list[Price]:
     """What the brief counts on and the bag does not have for this camera."""
+    given, carried = situation.given, situation.carried
     found = []
-    carried = situation.carried
-    has_supports = any(item.kind == "support" for item in situation.bag)
+    has_supports = any(item.kind == "support" for item in given.problem.bag)
     on_gimbal = any(level.optical for level in situation.device.stabilisation)
-    fitting = any(isinstance(item, Support) and item.carried == carried for item in situation.usable)
+    fitting = any(item.carried == carried for item in given.usable_of(Support))
     if carried in SUPPORTED and has_supports and not fitting and not (carried == "gimbal" and on_gimbal):
         words = f"filmed on a {carried}, but the bag has none that fits {situation.device.name}"
-        found.append(Price(label="Support missing", cost=1.0, words=words))
+        found.append(Price(key="support-missing", label="Support missing", cost=1.0, words=words))
     water = situation.brief.water
-    if water is not None and water.lamp and not situation.lamps:
-        unfit = next((c for c in situation.compatible if c.kind == "lamp" and c.use == "unfit"), None)
+    if water is not None and water.lamp and not given.lamps:
+        unfit = next((c for c in given.compatible if c.kind == "lamp" and c.use == "unfit"), None)
         words = f"the nearest, {unfit.label}: {unfit.words}" if unfit else "there is none in the bag"
-        found.append(Price(label="Lamp missing", cost=1.0, words=words))
+        found.append(Price(key="lamp-missing", label="Lamp missing", cost=1.0, words=words))
     return found
 
 
-def shortfalls(view: PointView) -> list[Price]:
+def shortfalls(situation: Situation, measured: Measures) -> list[Price]:
     """What the bag does not have enough of for this scene, told beside the plan."""
-    situation = view.situation
-    found = []
-    have, need = sum(cell.count for cell in situation.cells), cells_needed(view)
-    if situation.cells and need > have:
-        minutes = one(battery_minutes(view.block))
-        words = f"{need} cells needed at {minutes:.0f} min each, {have} in the bag"
-        found.append(Price(label="Cells short", cost=float(need - have), words=words))
+    given, found = situation.given, []
+    have, need = sum(cell.count for cell in given.cells), cells_needed(situation, measured)
+    if given.cells and need > have:
+        words = f"{need} cells needed at {measured.battery_minutes:.0f} min each, {have} in the bag"
+        found.append(Price(key="cells-short", label="Cells short", cost=float(need - have), words=words))
     inside = situation.device.storage_gb or 0.0
-    room = inside + sum(card.capacity_gb * card.count for card in situation.cards)
-    if room and gigabytes_needed(view) > room:
-        words = f"{gigabytes_needed(view):.0f} GB recorded, {room:.0f} GB in the bag"
-        found.append(Price(label="Cards short", cost=1.0, words=words))
+    room = inside + sum(card.capacity_gb * card.count for card in given.memory_cards)
+    if room and measured.recorded_gb > room:
+        words = f"{measured.recorded_gb:.0f} GB recorded, {room:.0f} GB in the bag"
+        found.append(Price(key="cards-short", label="Cards short", cost=1.0, words=words))
     return [*found, *missing(situation)]

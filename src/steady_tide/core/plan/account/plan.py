@@ -1,18 +1,22 @@
 """The plan document: the whole set with its reasons, and its honest opposite, a conflict."""
 
-from typing import Final, Literal
+from typing import Literal
+
+from pydantic import Field
 
 from steady_tide.core.document import Part
-from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.exposure.reach import EndKind
+from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LightLevel
 
-RULES_VERSION = "3"
+RULES_VERSION = "4"
 """Raised whenever the same inputs may give another plan."""
 
 
 class Turn(Part):
     """A consideration that turned a choice: what it costs here and with the rival [stops-equivalents]."""
 
+    key: str = Field(default="", description="Its row in the book of prices.")
     label: str
     difference: float
     here: str
@@ -64,6 +68,7 @@ class MarkPart(Part):
     ev100: float
     lux: float
     reason: str
+    end: EndKind | None = Field(default=None, description="What ends the set there; `reason` says it in words.")
 
 
 class ReachPart(Part):
@@ -134,8 +139,42 @@ class InLight(Part):
     snr_shadow: float
 
 
+class Measures(Part):
+    """The numbers of a set. None where a scene has no such thing.
+
+    angle_deg: shutter angle in the expected light. smear_px: blur in a frame from shake; subject_px: from the
+    subject's own movement; jitter_px: what the picture jumps between frames. snr_mid, snr_shadow: signal to noise at
+    mid grey and three stops under. slow_factor: how many times slower it plays. pixels_over_need: pixels across over
+    those the film needs. useful_shutter_s: the longest shutter whose shake passes unseen, with the limit [px] it keeps.
+    ripple_share: of the lamps' ripple, what is left, beating at beat_hz; clean_shutter_s: the nearest offered one that
+    leaves none. frames, film_s, trail_px: of interval shooting; interval_s: between its frames.
+    """
+
+    angle_deg: float
+    smear_px: float
+    subject_px: float
+    jitter_px: float
+    snr_mid: float
+    snr_shadow: float
+    slow_factor: float
+    pixels_over_need: float
+    bits_per_pixel: float
+    gb_per_hour: float
+    recorded_gb: float
+    battery_minutes: float
+    smear_limit_px: float
+    useful_shutter_s: float | None = None
+    ripple_share: float | None = None
+    beat_hz: float | None = None
+    clean_shutter_s: float | None = None
+    interval_s: float | None = None
+    frames: int | None = None
+    film_s: float | None = None
+    trail_px: float | None = None
+
+
 class Figure(Part):
-    """A number of the set with its unit and how it was found."""
+    """A number of the set with its unit and how it was found, as it is read."""
 
     key: str
     label: str
@@ -148,15 +187,33 @@ class Figure(Part):
 class Price(Part):
     """Something the set pays, told in numbers."""
 
+    key: str = Field(default="", description="Its row in the book of prices, or what the bag is short of.")
     label: str
     cost: float
     words: str
 
 
+Caution = Literal[
+    "diving", "wildlife", "in-motion", "flying", "mains-and-liquids", "backwards", "flashing", "frozen-cells"
+]
+Assumption = Literal[
+    "shake", "light", "weights", "water-type", "light-as-named", "lamp-beside-lens", "own-weights", "meter-habit"
+]
+
+
+class Brought(Part):
+    """A thing of the bag that a set uses, by its key and kind, and how many of it."""
+
+    key: str
+    kind: str
+    label: str
+    count: int = 1
+
+
 class Sketch(Part):
     """What of a set the day needs: its line, its marks and what can be changed of it, without the reasons.
 
-    values, texts: what a camera has in it and on it, setting by setting, see `SKETCHED`.
+    values, texts: what a camera has in it and on it, setting by setting, see `Description.sketched`.
     """
 
     outcome: Literal["sketch"] = "sketch"
@@ -168,17 +225,6 @@ class Sketch(Part):
     upright_deg: float
     values: dict[Setting, Value]
     texts: dict[Setting, str]
-
-
-SKETCHED: Final = frozenset(
-    {
-        *(Setting.FRAME_SHAPE, Setting.RESOLUTION, Setting.FRAME_RATE, Setting.VIEW, Setting.STABILISATION),
-        *(Setting.CODEC, Setting.BIT_DEPTH, Setting.BIT_RATE, Setting.COLOUR_PROFILE),
-        *(Setting.APERTURE, Setting.SHUTTER, Setting.ND_FILTER, Setting.ISO_FLOOR, Setting.ISO_CEILING),
-        *(Setting.EXPOSURE_BIAS, Setting.COLOUR_FILTER, Setting.LAMP, Setting.SUPPORT),
-    }
-)
-"""Settings that a sketch tells: those that make the picture and its exposure."""
 
 
 class Plan(Part):
@@ -209,11 +255,15 @@ class Plan(Part):
     bring: list[str]
     cautions: list[str]
     assumptions: list[str]
+    measures: Measures | None = Field(default=None, description="The figures as plain numbers.")
+    brought: list[Brought] = Field(default=[], description="What `bring` says in words.")
+    caution_keys: list[Caution] = Field(default=[], description="What `cautions` say in words, in their order.")
+    assumption_keys: list[Assumption] = Field(default=[], description="What `assumptions` say, in their order.")
 
     @property
     def sketch(self) -> Sketch:
         """The same set without its reasons."""
-        told = [decision for decision in self.decisions if decision.setting in SKETCHED]
+        told = [decision for decision in self.decisions if SETTINGS[decision.setting].sketched]
         shared = {name: getattr(self, name) for name in Sketch.model_fields.keys() & Plan.model_fields.keys()}
         return Sketch(
             **{**shared, "outcome": "sketch"},

@@ -1,18 +1,15 @@
 """What of a set can be changed in the field, and where its marks lie then."""
 
 from steady_tide.core.exposure.reach import ExposureSet, Tolerance, light_for
-from steady_tide.core.motion.blur import flat_port_fov_deg
-from steady_tide.core.plan.account.explain import PointView
 from steady_tide.core.plan.account.plan import GlassOption, Swappable
-from steady_tide.core.plan.prices.consideration import one
+from steady_tide.core.plan.physics.exposed import ExposedSet
 from steady_tide.core.plan.problem.glasses import Glass
 from steady_tide.core.plan.problem.situation import Situation
 
 
-def swappable(view: PointView, settings: ExposureSet, *, noise_ev100: float, high_ev100: float) -> Swappable:
+def swappable(chosen: ExposedSet, *, noise_ev100: float, high_ev100: float) -> Swappable:
     """Filters and ISO ceilings this set could go on with. noise_ev100: where noise ends it [EV at ISO 100]."""
-    situation = view.situation
-    glass = situation.glasses[int(view.block.exposures.glass[0])]
+    situation, settings, glass = chosen.situation, chosen.settings, chosen.glass
     dark = light_for(settings, shutter_s=settings.longest_s, iso=settings.iso_ceiling) - Tolerance().under_stops
     return Swappable(
         glass=glass.key,
@@ -31,7 +28,7 @@ def _glasses(situation: Situation, chosen: Glass) -> list[Glass]:
     """Single filters without a fault, the bare lens, and what is on now."""
     return [
         glass
-        for glass in situation.glasses
+        for glass in situation.given.glasses
         if glass.key == chosen.key or (glass.count <= 1 and glass.flaw in ("", chosen.flaw))
     ]
 
@@ -43,18 +40,3 @@ def _ceilings(situation: Situation, settings: ExposureSet) -> list[int]:
     least = 0.0 if settings.iso_floor == settings.iso_ceiling else settings.iso_floor
     most = max(situation.iso_limit, settings.iso_ceiling)
     return [value for value in situation.device.iso.values if least <= value <= most]
-
-
-def frame_deg(view: PointView) -> tuple[float, float]:
-    """What the finished frame sees [degrees], across and upright, after the steadying crop and behind the port.
-
-    Measured along the middle of the frame; a bent view sees further in its corners.
-    """
-    block = view.block
-    seen = block.situation.device.views[int(block.frames.view[0])]
-    kept = 1.0 - one(block.crop)
-    ratio = block.mode.height_px / block.mode.width_px
-    across, upright = seen.seen_deg(kept), seen.seen_deg(kept * ratio)
-    if block.situation.port == "flat":
-        return flat_port_fov_deg(across), flat_port_fov_deg(upright)
-    return across, upright

@@ -1,21 +1,21 @@
-"""Considerations: small named functions that price a choice in stops-equivalents.
+"""What a set costs: considerations, small named functions that price a choice in stops-equivalents, and weighings.
 
-One currency makes the trade-offs explicit. A function over a `Block` returns an array that
-broadcasts to (frames, exposures); its `fact` puts the figure behind it into words for one
-point. All weights are **assumed** practice: they stand in the table, not in the formulas.
+One currency makes the trade-offs explicit. Every figure that weighs stands in the book of prices (`prices.toml`);
+functions say what is counted, from which facts, and how the facts read.
 """
 
-from steady_tide.core.plan.physics.block import Block
+from typing import Any, Final
+
+from steady_tide.core.plan.physics.sides import Sets
 from steady_tide.core.plan.prices import exposure, motion, picture, recording
 from steady_tide.core.plan.prices.consideration import Consideration
+from steady_tide.core.plan.prices.recording import RecordingChoice
 
-BLOCK_CONSIDERATIONS: tuple[Consideration[Block], ...] = (*exposure.TABLE, *motion.TABLE, *picture.TABLE)
-"""Every consideration over frames and exposures, in the order in which reasons are told."""
-
-ROOMS: tuple[tuple[str, tuple[Consideration[Block] | Consideration[recording.RecordingChoice], ...]], ...] = (
-    ("Exposure", exposure.TABLE),
-    ("Motion", motion.TABLE),
-    ("Picture", picture.TABLE),
-    ("Recording", recording.TABLE),
-)
-"""The one table of considerations, by room."""
+OF_SETS: Final[dict[str, Consideration[Any, Sets]]] = {
+    row.key: row for row in (*exposure.TABLE, *motion.TABLE, *picture.TABLE)
+}
+"""Every consideration over frames and exposures by key, in the order in which reasons are told."""
+OF_RECORDINGS: Final[dict[str, Consideration[RecordingChoice, RecordingChoice]]] = {
+    row.key: row for row in recording.TABLE
+}
+"""Every consideration over recordings by key."""

@@ -2,18 +2,24 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Final, Generic, Literal, Protocol, TypeVar
+from typing import Any, Final, Generic, Literal, Protocol, TypeVar
 
 import numpy as np
 from numpy.typing import ArrayLike
 
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.plan.prices.book import BOOK, Price, Prices
 from steady_tide.core.plan.problem.situation import Situation
-from steady_tide.core.plan.problem.stance import Axis
 from steady_tide.core.quantities import Floats
 
 DIM_EV100: Final = 6.0
 """Below this light the device's low-light tuning counts, and profiles show their shadows. **Assumed**."""
+Scope = Literal["frame", "exposure", "meeting", "recording"]
+Figures = tuple[ArrayLike, ...]
+Over = TypeVar("Over")
+"""What a price is worked out over: a side of sets, sets, or recordings."""
+Whole = TypeVar("Whole", bound="InSituation")
+"""What the figures behind it are read from: sets, or recordings."""
 
 
 class InSituation(Protocol):
@@ -21,48 +27,58 @@ class InSituation(Protocol):
 
     @property
     def situation(self) -> Situation:
-        """The planning problem."""
-
-
-Over = TypeVar("Over", bound=InSituation)
-"""What a consideration looks at: a block of frames and exposures, or recordings."""
+        """The planning problem under its fit."""
 
 
 @dataclass(frozen=True)
-class Consideration(Generic[Over]):
+class Consideration(Generic[Over, Whole]):
     """One reason to prefer one set over another.
 
-    key, label: its name in documents and on screen. scope: which columns it varies over;
-    "frame" (K, 1), "exposure" (1, O), "both" (K, O) through shutter and losses alone, or
-    "recording" (R,).
-    weight: stops-equivalents per unit of `cost`; **assumed**. about: settings it is a
-    reason for. axis: the disagreement that moves it, if one does. warn_above: cost from
-    which the price is told beside the plan. by_rate: whether a frame, or an exposure with a
-    fixed shutter, costs otherwise at another frame rate.
+    key: its row in the book of prices. scope: what it varies over; a frame by itself, an exposure by itself,
+    a frame with what it sees of an exposure, or a recording. cost: in the row's unit, in the shape of what it looks at.
+    figures: the facts behind it. words: the one place that puts them into words, from figures of a single set.
+    about: settings it is a reason for. paced: whether an exposure costs otherwise at another frame rate; with a fixed
+    shutter it then costs by shutter and rate alone.
     """
 
     key: str
-    label: str
-    scope: Literal["frame", "exposure", "both", "recording"]
-    weight: float
-    cost: Callable[[Over], Floats]
-    fact: Callable[[Over], str]
-    source: str
-    about: tuple[Setting, ...] = ()
-    axis: Axis | None = None
-    warn_above: float = 1.0
-    by_rate: bool = False
+    scope: Scope
+    cost: Callable[[Over, Prices], Floats]
+    figures: Callable[[Whole], Figures]
+    words: Callable[..., str]
+    about: tuple[Setting, ...]
+    paced: bool = False
 
-    def price(self, over: Over) -> Floats:
-        """Cost in stops-equivalents, never negative, in the shape of the scope."""
-        return np.asarray(over.situation.weights.get(self.key, self.weight) * self.cost(over))
+    @property
+    def row(self) -> Price:
+        """Its row in the book."""
+        return BOOK[self.key]
+
+    def price(self, over: Over, prices: Prices) -> Floats:
+        """Cost in stops-equivalents, never negative."""
+        return np.asarray(prices(self.key) * self.cost(over, prices))
+
+    def tell(self, whole: Whole, at: int = 0) -> str:
+        """The figures of one set in words."""
+        return self.words(whole.situation, *figures_at(self.figures(whole), at))
 
 
-def over(value: Floats, limit: float = 0.0) -> Floats:
+def figures_at(figures: Figures, at: int) -> tuple[float, ...]:
+    """The figures of one set of several."""
+    return tuple(single(value, at) for value in figures)
+
+
+def single(value: ArrayLike, at: int = 0) -> float:
+    """A figure of one set; what is the same for all sets stands once."""
+    array = np.asarray(value)
+    return float(array.reshape(-1)[at if array.size > 1 else 0])
+
+
+def over(value: Any, limit: float = 0.0) -> Floats:
     """How far a value lies above a limit, else 0."""
-    return np.maximum(value - limit, 0.0)
+    return np.asarray(np.maximum(value - limit, 0.0))
 
 
-def one(value: ArrayLike) -> float:
-    """The figure of a single point."""
-    return float(np.asarray(value).reshape(-1)[0])
+def constant(value: float) -> Floats:
+    """The same for every set."""
+    return np.asarray(float(value))

@@ -1,226 +1,182 @@
 """Considerations about movement: shake, smear, slow motion, judder, stars."""
 
 from math import radians
+from typing import Final
 
 import numpy as np
 
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.lapse.interval import SIDEREAL_DEG_PER_S
-from steady_tide.core.plan.physics.block import Block
-from steady_tide.core.plan.prices.consideration import Consideration, one
-from steady_tide.core.plan.problem.stance import Axis
+from steady_tide.core.plan.physics.sides import FrameSide, Meeting, Sets
+from steady_tide.core.plan.prices.book import Prices
+from steady_tide.core.plan.prices.consideration import Consideration, Figures, constant
+from steady_tide.core.plan.problem.brief import Delivery
+from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import Floats, shutter_text
 
-SMEAR_LIMIT_SHARE = 3 / 1920
+SMEAR_LIMIT_SHARE: Final = 3 / 1920
 """Share of the finished frame's width a shake smear may take unseen. **Assumed**."""
-JITTER_LIMIT_SHARE = 4 / 1920
+JITTER_LIMIT_SHARE: Final = 4 / 1920
 """Share of the width the picture may jump between frames unseen. **Assumed**."""
-TRAIL_LIMIT_SHARE = 4 / 1920
+TRAIL_LIMIT_SHARE: Final = 4 / 1920
 """Share of the width a star may be drawn out and still pass for a point. **Assumed**."""
-SEEN = {"phone": 1.7, "computer": 1.0, "large-screen": 0.7}
+SEEN: Final = {"phone": 1.7, "computer": 1.0, "large-screen": 0.7}
 """How large a fault may be before it is seen, by where the film is shown. **Assumed**."""
-SLOWED_JUDDER = 0.3
-"""Of uneven motion's price, what is left for a film that is mostly slowed. **Assumed**."""
-UNSTEADIED_SMEAR = 0.35
-"""Blur in a frame that moves as blurred is half hidden; stabilised, it pulses. **Assumed**."""
-WANTED_FACTOR = {"real-time": 1.0, "room-to-slow": 2.0, "slow-first": 4.0}
+WANTED_FACTOR: Final = {"real-time": 1.0, "room-to-slow": 2.0, "slow-first": 4.0}
+UNEVEN: Final = 0.002
+"""How far a rate may lie from a whole multiple of the timeline's unseen."""
+NOTHING_PX: Final = 1e-12
 
 
-def _limit(block: Block, share: float) -> float:
-    delivery = block.situation.brief.delivery
+def _limit_px(delivery: Delivery, share: float) -> float:
     return share * delivery.long_side_px * SEEN[delivery.shown_on]
 
 
-def _smear(block: Block) -> Floats:
-    stops_over = np.log2(np.maximum(block.smear_px / _limit(block, SMEAR_LIMIT_SHARE), 1.0))
-    steadied = np.where(block.removes > 0, 1.0, UNSTEADIED_SMEAR)
-    return np.asarray(steadied * stops_over)
+def stops_beyond(meeting: Meeting, frame_px_per_s: Floats, limit_px: float) -> Floats:
+    """By how many stops what crosses a frame at a speed [px/s] is longer than a limit [px] at the aimed shutter."""
+    log2_at_1_s = np.log2(np.maximum(frame_px_per_s / limit_px, NOTHING_PX))
+    return np.maximum(log2_at_1_s + meeting.seen.shutter, 0.0)
 
 
-def _smear_fact(block: Block) -> str:
-    return f"{one(block.smear_px):.1f} px of shake smear at {shutter_text(one(block.aim.shutter_s))} s"
+def _smear(meeting: Meeting, prices: Prices) -> Floats:
+    frames = meeting.frames
+    limit = _limit_px(meeting.situation.brief.delivery, SMEAR_LIMIT_SHARE)
+    # Blur in a frame that moves as blurred is half hidden; stabilised, it pulses.
+    share = np.where(frames.removes > 0, 1.0, prices("smear.unsteadied"))
+    return np.asarray(share * stops_beyond(meeting, frames.smear_rad_s * frames.focal_px, limit))
 
 
-def _unsteady(block: Block) -> Floats:
-    share = 0.25 if block.situation.stance.steadying != "in-camera" else 1.0
-    return np.asarray(share * np.log2(1.0 + block.jitter_px / _limit(block, JITTER_LIMIT_SHARE)))
+def _smear_words(_: Situation, smear: float, shutter: float) -> str:
+    return f"{smear:.1f} px of shake smear at {shutter_text(shutter)} s"
 
 
-def _unsteady_fact(block: Block) -> str:
-    return f"{one(block.jitter_px):.1f} px jump between frames ({block.situation.carried})"
+def _unsteady(frames: FrameSide, prices: Prices) -> Floats:
+    share = prices("unsteady.steadied-later") if frames.situation.stance.steadying != "in-camera" else 1.0
+    limit = _limit_px(frames.situation.brief.delivery, JITTER_LIMIT_SHARE)
+    return np.asarray(share * np.log2(1.0 + frames.jitter_px / limit))
 
 
-def _camera_steadied(block: Block) -> Floats:
+def _unsteady_figures(sets: Sets) -> Figures:
+    return (sets.frames.jitter_px,)
+
+
+def _unsteady_words(situation: Situation, jitter: float) -> str:
+    return f"{jitter:.1f} px jump between frames ({situation.carried})"
+
+
+def _camera_steadied(frames: FrameSide, prices: Prices) -> Floats:
     """Stabilising in the camera against the stance, or where a support already does it."""
-    wanted_off = block.situation.stance.steadying in ("in-post", "support")
-    supported = block.situation.carried in ("tripod", "gimbal")
-    per_level = np.asarray(block.crop / 0.1 + (block.removes > 0))
-    return per_level * ((0.8 if wanted_off else 0.0) + (0.8 if supported else 0.0))
+    situation = frames.situation
+    against = prices("camera-steadied.taste") if situation.stance.steadying in ("in-post", "support") else 0.0
+    against += prices("camera-steadied.supported") if situation.carried in ("tripod", "gimbal") else 0.0
+    return np.asarray((frames.crop / 0.1 + (frames.removes > 0)) * against)
 
 
-def wanted_slow_factor(block: Block) -> float:
+def wanted_slow_factor(situation: Situation) -> float:
     """How much slowing the brief and the tempo together ask for."""
-    stance = WANTED_FACTOR[block.situation.stance.tempo]
-    return max(block.situation.brief.delivery.slowed, stance)
+    return max(situation.brief.delivery.slowed, WANTED_FACTOR[situation.stance.tempo])
 
 
-def _slow(block: Block) -> Floats:
-    if block.situation.brief.at_intervals:
-        return np.zeros((1, 1))
-    missing = max(np.log2(wanted_slow_factor(block) / block.slow_factor), 0.0)
-    # What the creator typed for this film counts twice what a stance likes in general.
-    asked = max(np.log2(block.situation.brief.delivery.slowed / block.slow_factor), 0.0)
-    return np.full((1, 1), missing + asked)
+def _slow(frames: FrameSide, prices: Prices) -> Floats:
+    situation = frames.situation
+    if situation.brief.at_intervals:
+        return constant(0.0)
+    missing = np.maximum(np.log2(wanted_slow_factor(situation) / frames.slow_factor), 0.0)
+    # What the creator typed for this film counts besides what a stance likes in general.
+    asked = np.maximum(np.log2(situation.brief.delivery.slowed / frames.slow_factor), 0.0)
+    return np.asarray(missing + prices("slow-motion.asked") * asked)
 
 
-def _too_fast(block: Block) -> Floats:
-    if block.situation.brief.at_intervals:
-        return np.zeros((1, 1))
-    if block.situation.stance.tempo == "slow-first":
-        return np.full((1, 1), 0.15 * max(np.log2(block.slow_factor / wanted_slow_factor(block)), 0.0))
-    return np.full((1, 1), max(np.log2(block.slow_factor / wanted_slow_factor(block)), 0.0))
+def _too_fast(frames: FrameSide, prices: Prices) -> Floats:
+    situation = frames.situation
+    if situation.brief.at_intervals:
+        return constant(0.0)
+    share = prices("rate-unused.slow-first") if situation.stance.tempo == "slow-first" else 1.0
+    return np.asarray(share * np.maximum(np.log2(frames.slow_factor / wanted_slow_factor(situation)), 0.0))
 
 
-def _slow_fact(block: Block) -> str:
-    return f"plays {block.slow_factor:.3g}× slower, {wanted_slow_factor(block):.3g}× wanted"
+def _slow_figures(sets: Sets) -> Figures:
+    return (sets.frames.slow_factor,)
 
 
-def _interval(block: Block) -> Floats:
-    lapse = block.situation.brief.lapse
-    if not block.situation.brief.at_intervals or lapse is None:
-        return np.zeros((1, 1))
-    return np.full((1, 1), abs(np.log2(float(1 / block.rate) / lapse.interval_s)))
+def _slow_words(situation: Situation, factor: float) -> str:
+    return f"plays {factor:.3g}× slower, {wanted_slow_factor(situation):.3g}× wanted"
 
 
-def _interval_fact(block: Block) -> str:
-    lapse = block.situation.brief.lapse
+def _interval(frames: FrameSide, _: Prices) -> Floats:
+    brief = frames.situation.brief
+    if not brief.at_intervals or brief.lapse is None:
+        return constant(0.0)
+    return np.abs(np.log2(1.0 / frames.rate_hz / brief.lapse.interval_s))
+
+
+def _interval_words(situation: Situation, rate: float) -> str:
+    lapse = situation.brief.lapse
     wanted = f", {lapse.interval_s:g} s wanted" if lapse else ""
-    return f"a frame every {float(1 / block.rate):g} s{wanted}"
+    return f"a frame every {1.0 / rate:g} s{wanted}"
 
 
-def _trail(block: Block) -> Floats:
-    lapse = block.situation.brief.lapse
-    if lapse is None or not lapse.stars:
-        return np.zeros((1, 1))
-    trail = trail_px(block)
-    return np.asarray(np.log2(np.maximum(trail / _limit(block, TRAIL_LIMIT_SHARE), 1.0)))
+def _star_px_per_s(frames: FrameSide) -> Floats:
+    return np.asarray(radians(SIDEREAL_DEG_PER_S) * frames.focal_px)
 
 
-def trail_px(block: Block) -> Floats:
+def _trail(meeting: Meeting, _: Prices) -> Floats:
+    brief = meeting.situation.brief
+    if brief.lapse is None or not brief.lapse.stars:
+        return constant(0.0)
+    return stops_beyond(meeting, _star_px_per_s(meeting.frames), _limit_px(brief.delivery, TRAIL_LIMIT_SHARE))
+
+
+def trail_px(sets: Sets) -> Floats:
     """Trail of a star on the celestial equator in one frame [delivered px]."""
-    per_second = radians(SIDEREAL_DEG_PER_S) * block.focal_px
-    return np.asarray(per_second * block.aim.shutter_s)
+    return np.asarray(_star_px_per_s(sets.frames) * sets.exposures.aim.shutter_s)
 
 
-def _trail_fact(block: Block) -> str:
-    return f"stars draw {one(trail_px(block)):.1f} px in {shutter_text(one(block.aim.shutter_s))} s"
+def _trail_words(_: Situation, trail: float, shutter: float) -> str:
+    return f"stars draw {trail:.1f} px in {shutter_text(shutter)} s"
 
 
-def _judder(block: Block) -> Floats:
-    if block.situation.brief.at_intervals:
-        return np.zeros((1, 1))
+def _judder(frames: FrameSide, prices: Prices) -> Floats:
+    if frames.situation.brief.at_intervals:
+        return constant(0.0)
     # Slowed, every recorded frame is shown and nothing is uneven; it is at real speed that frames are dropped.
-    share = 1.0 if wanted_slow_factor(block) <= 1.0 else SLOWED_JUDDER
-    whole = max(round(block.slow_factor), 1)
-    return np.full((1, 1), share * float(abs(block.slow_factor / whole - 1.0) > 0.002))
+    share = 1.0 if wanted_slow_factor(frames.situation) <= 1.0 else prices("judder.slowed")
+    whole = np.maximum(np.rint(frames.slow_factor), 1.0)
+    return np.asarray(share * (np.abs(frames.slow_factor / whole - 1.0) > UNEVEN))
 
 
-def _judder_fact(block: Block) -> str:
-    timeline = float(block.situation.brief.delivery.timeline_rate)
-    even = "fits" if one(_judder(block)) == 0 else "does not fit"
-    return f"{float(block.rate):.4g} fps {even} a {timeline:.4g} fps timeline"
+def _judder_figures(sets: Sets) -> Figures:
+    return sets.frames.rate_hz, _judder(sets.frames, Prices({})) > 0
 
 
-TABLE = (
+def _judder_words(situation: Situation, rate: float, uneven: float) -> str:
+    timeline = float(situation.brief.delivery.timeline_rate)
+    return f"{rate:.4g} fps {'does not fit' if uneven else 'fits'} a {timeline:.4g} fps timeline"
+
+
+TABLE: Final[tuple[Consideration[FrameSide, Sets] | Consideration[Meeting, Sets], ...]] = (
     Consideration(
-        "smear",
-        "Shake smear in a frame",
-        "both",
-        0.8,
-        _smear,
-        _smear_fact,
-        "smear = shake · shutter · focal length; shake assumed",
-        warn_above=1.0,
-        about=(Setting.SHUTTER, Setting.STABILISATION, Setting.VIEW),
+        "smear", "meeting", _smear,
+        lambda sets: (sets.smear_px, sets.exposures.aim.shutter_s),
+        _smear_words,
+        (Setting.SHUTTER, Setting.STABILISATION, Setting.VIEW),
     ),
     Consideration(
-        "unsteady",
-        "Shake between frames",
-        "frame",
-        0.6,
-        _unsteady,
-        _unsteady_fact,
-        "shake rates assumed",
-        axis=Axis.STEADYING,
-        warn_above=2.0,
-        about=(Setting.STABILISATION, Setting.VIEW),
+        "unsteady", "frame", _unsteady, _unsteady_figures, _unsteady_words, (Setting.STABILISATION, Setting.VIEW)
     ),
     Consideration(
-        "camera-steadied",
-        "Steadied in the camera",
-        "frame",
-        1.0,
-        _camera_steadied,
-        _unsteady_fact,
-        "assumed",
-        axis=Axis.STEADYING,
-        about=(Setting.STABILISATION,),
+        "camera-steadied", "frame", _camera_steadied, _unsteady_figures, _unsteady_words, (Setting.STABILISATION,)
+    ),
+    Consideration("slow-motion", "frame", _slow, _slow_figures, _slow_words, (Setting.FRAME_RATE,)),
+    Consideration("rate-unused", "frame", _too_fast, _slow_figures, _slow_words, (Setting.FRAME_RATE,)),
+    Consideration(
+        "interval", "frame", _interval, lambda sets: (sets.frames.rate_hz,), _interval_words, (Setting.FRAME_RATE,)
     ),
     Consideration(
-        "slow-motion",
-        "Slow motion short of the wish",
-        "frame",
-        1.6,
-        _slow,
-        _slow_fact,
-        "recorded over timeline rate",
-        axis=Axis.TEMPO,
-        warn_above=0.5,
-        about=(Setting.FRAME_RATE,),
-        by_rate=True,
+        "star-trail", "meeting", _trail,
+        lambda sets: (trail_px(sets), sets.exposures.aim.shutter_s),
+        _trail_words,
+        (Setting.SHUTTER, Setting.VIEW),
     ),
-    Consideration(
-        "rate-unused",
-        "Frames nobody needs",
-        "frame",
-        0.55,
-        _too_fast,
-        _slow_fact,
-        "assumed",
-        axis=Axis.TEMPO,
-        about=(Setting.FRAME_RATE,),
-        by_rate=True,
-    ),
-    Consideration(
-        "interval",
-        "Interval off the wish",
-        "frame",
-        5.0,
-        _interval,
-        _interval_fact,
-        "interval over interval",
-        about=(Setting.FRAME_RATE,),
-        by_rate=True,
-    ),
-    Consideration(
-        "star-trail",
-        "Trails of stars",
-        "both",
-        1.0,
-        _trail,
-        _trail_fact,
-        "15.041″/s · shutter · focal length",
-        about=(Setting.SHUTTER, Setting.VIEW),
-    ),
-    Consideration(
-        "judder",
-        "Uneven motion on the timeline",
-        "frame",
-        1.2,
-        _judder,
-        _judder_fact,
-        "whole multiples only",
-        about=(Setting.FRAME_RATE,),
-        by_rate=True,
-    ),
-)
+    Consideration("judder", "frame", _judder, _judder_figures, _judder_words, (Setting.FRAME_RATE,)),
+)  # fmt: skip

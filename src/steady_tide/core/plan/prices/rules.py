@@ -4,7 +4,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from steady_tide.core.kit.settings import Setting, Value
-from steady_tide.core.plan.prices.weighing import Objection, Weighing, weigh
+from steady_tide.core.plan.prices.book import Prices
+from steady_tide.core.plan.prices.weighing import Objection, Objections, Weighing, against, weigh
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import Axis
 
@@ -14,10 +15,15 @@ class Solved:
     """What the search has decided, as far as the simpler settings ask for it."""
 
     situation: Situation
+    prices: Prices
     recorded_rate: float
     iso_floats: bool
     shutter_floats: bool
     battery_minutes: float
+
+    def against(self, key: str, template: str, *figures: object, amount: float = 1.0) -> Objections:
+        """An objection of a price taken so many times; none where it costs nothing."""
+        return against(self.prices, key, template, *figures, amount=amount)
 
     @property
     def light_moves(self) -> bool:
@@ -29,33 +35,33 @@ class Solved:
 Rule = Callable[[Solved, list[Value]], Weighing]
 
 
-def _against(cost: float, words: str) -> tuple[Objection, ...]:
-    return (Objection(cost, words),) if cost else ()
-
-
 def _sharpening(solved: Solved, values: list[Value]) -> Weighing:
     finish = solved.situation.stance.finish
     lapse = solved.situation.brief.lapse
     if solved.situation.brief.at_intervals and lapse is not None and lapse.stars:
-        soft = _against(0.3, "leaves faint stars soft")
+        soft = solved.against("sharpening.soft-stars", "leaves faint stars soft")
         return weigh(
-            values, "the one place for it: stars on a tripod", {"low": soft, "medium": _against(0.1, "softer")}
+            values,
+            "the one place for it: stars on a tripod",
+            {"low": soft, "medium": solved.against("sharpening.softer-stars", "softer")},
         )
-    high = _against(1.5, "cannot be undone, and rings at edges")
+    high = solved.against("sharpening.rings", "cannot be undone, and rings at edges")
     if finish == "straight":
-        low = _against(0.4, "looks soft without grading")
+        low = solved.against("sharpening.soft", "looks soft without grading")
         return weigh(values, "crisp enough as it is", {"low": low, "high": high}, axis=Axis.FINISH)
-    medium = _against(0.6, "cannot be undone; sharpen after the grade")
+    medium = solved.against("sharpening.fixed", "cannot be undone; sharpen after the grade")
     return weigh(values, "leaves sharpening to the grade", {"medium": medium, "high": high}, axis=Axis.FINISH)
 
 
 def _exposure_lock(solved: Solved, values: list[Value]) -> Weighing:
     floats = solved.iso_floats or solved.shutter_floats
     if floats and not solved.light_moves and solved.situation.carried in ("tripod", "gimbal", "tray"):
-        off = _against(0.4, "the picture may pump although the light stays; lock on mid grey before the take")
+        off = solved.against(
+            "lock.pumps", "the picture may pump although the light stays; lock on mid grey before the take"
+        )
         return weigh(values, "the light stays: lock before the take on a mid-grey spot", {"off": off})
     reason = "the light moves; a lock would leave it behind" if floats else "everything is fixed already"
-    return weigh(values, reason, {"on": _against(0.5, reason)})
+    return weigh(values, reason, {"on": solved.against("lock.left-behind", reason)})
 
 
 def _metering(solved: Solved, values: list[Value]) -> Weighing:
@@ -68,88 +74,114 @@ def _metering(solved: Solved, values: list[Value]) -> Weighing:
         wanted, words = "spot", "meter mid grey beside the lamps: they may burn out"
     else:
         wanted, words = "average", "the whole frame is near mid grey"
-    other = _against(0.3, f"{words}")
+    other = solved.against("metering.other", words)
     return weigh(values, words, {str(value): other for value in values if value != wanted})
 
 
 def _focus_lock(solved: Solved, values: list[Value]) -> Weighing:
     if solved.situation.brief.scenario in ("product", "low-light", "lapse"):
-        return weigh(values, "the distance stays: lock before the take", {"off": _against(0.6, "may hunt in the shot")})
-    return weigh(values, "the distance changes", {"on": _against(0.5, "leaves a moving subject soft")})
+        return weigh(
+            values,
+            "the distance stays: lock before the take",
+            {"off": solved.against("focus.hunts", "may hunt in the shot")},
+        )
+    return weigh(
+        values, "the distance changes", {"on": solved.against("focus.left-behind", "leaves a moving subject soft")}
+    )
 
 
 def _high_dynamic_range(solved: Solved, values: list[Value]) -> Weighing:
     situation = solved.situation
     bright_day = situation.aim_ev100 > 11 and situation.light.contrast_stops > 3
     if bright_day and situation.stance.finish == "straight" and solved.recorded_rate <= 30:
-        return weigh(values, "holds sky and shade together", {"off": _against(0.4, "clips more of the sky")})
+        return weigh(
+            values, "holds sky and shade together", {"off": solved.against("dynamic.clips", "clips more of the sky")}
+        )
     return weigh(
         values,
         "plain frames cut and grade evenly",
-        {"on": _against(0.6, "doubles edges in movement and noise in the dark")},
+        {"on": solved.against("dynamic.doubles", "doubles edges in movement and noise in the dark")},
     )
 
 
 def _low_light_automatic(solved: Solved, values: list[Value]) -> Weighing:
     return weigh(
-        values, "the frame rate stays what it is", {"on": _against(1.5, "halves the frame rate without telling you")}
+        values,
+        "the frame rate stays what it is",
+        {"on": solved.against("low-light.halves", "halves the frame rate without telling you")},
     )
 
 
 def _wind_reduction(solved: Solved, values: list[Value]) -> Weighing:
     brief = solved.situation.brief
     if not brief.sound_used:
-        return weigh(values, "the sound is not used", {"on": _against(0.1, "changes nothing you use")})
+        return weigh(values, "the sound is not used", {"on": solved.against("wind.unused", "changes nothing you use")})
     if brief.windy or solved.situation.carried in ("riding", "helmet-on-snow"):
-        off = _against(1.0, "wind covers everything")
+        off = solved.against("wind.covers", "wind covers everything")
         return weigh(
             values,
             "wind at speed covers everything",
-            {"off": off, "automatic": _against(0.2, "switches back and forth in gusts")},
+            {"off": off, "automatic": solved.against("wind.switches", "switches back and forth in gusts")},
         )
-    off = _against(0.3, "a gust spoils the take")
+    off = solved.against("wind.gust", "a gust spoils the take")
     return weigh(
-        values, "reacts to a gust, leaves still air in stereo", {"off": off, "on": _against(0.3, "dulls still air")}
+        values,
+        "reacts to a gust, leaves still air in stereo",
+        {"off": off, "on": solved.against("wind.dulls", "dulls still air")},
     )
 
 
 def _separate_audio(solved: Solved, values: list[Value]) -> Weighing:
     if solved.situation.brief.sound_used and solved.situation.stance.finish == "grade":
         return weigh(
-            values, "you will work on the sound too", {"off": _against(0.2, "less to work with")}, axis=Axis.FINISH
+            values,
+            "you will work on the sound too",
+            {"off": solved.against("track.less", "less to work with")},
+            axis=Axis.FINISH,
         )
-    return weigh(values, "nobody will work on it", {"on": _against(0.3, "more files for nothing")}, axis=Axis.FINISH)
+    return weigh(
+        values,
+        "nobody will work on it",
+        {"on": solved.against("track.more", "more files for nothing")},
+        axis=Axis.FINISH,
+    )
 
 
 def _microphone(solved: Solved, values: list[Value]) -> Weighing:
-    item = solved.situation.microphone
+    item = solved.situation.given.microphone
     if item is None:
         return weigh(
             values,
             "no microphone of the bag is of use here",
-            {"external": _against(0.3, "there is none to plug in"), "external +20 dB": _against(0.6, "there is none")},
+            {
+                "external": solved.against("microphone.none", "there is none to plug in"),
+                "external +20 dB": solved.against("microphone.none-lifted", "there is none"),
+            },
         )
     wanted = "external" if item.powered else "external +20 dB"
     words = f"{item.label} {'has power of its own' if item.powered else 'has no power: it needs the gain'}"
     return weigh(
         values,
         words if wanted in map(str, values) else f"{item.label} would need {wanted}, which is not offered",
-        {str(value): _against(0.0 if value == wanted else 0.3, words) for value in values},
+        {
+            str(value): solved.against("microphone.other", "{0}", words, amount=float(value != wanted))
+            for value in values
+        },
     )
 
 
 def _pre_record(solved: Solved, values: list[Value]) -> Weighing:
     brief = solved.situation.brief
     wanted = not brief.repeatable and solved.battery_minutes > brief.running_minutes * 0.8
-    objections: dict[str, tuple[Objection, ...]] = {}
+    objections: dict[str, Objections] = {}
     for value in values:
         seconds = float(value)
         if wanted and seconds == 0:
-            objections[str(value)] = _against(0.8, "the moment may begin before you press")
+            objections[str(value)] = solved.against("pre-record.missed", "the moment may begin before you press")
         elif seconds:
-            objections[str(value)] = _against(
-                (0.1 if wanted else 0.6) + seconds / 200, "empties the battery while waiting"
-            )
+            cost = solved.prices("pre-record.kept" if wanted else "pre-record.idle")
+            cost += seconds * solved.prices("pre-record.second")
+            objections[str(value)] = (Objection("pre-record.second", cost, "empties the battery while waiting"),)
     if not brief.repeatable and not wanted:
         return weigh(values, "the moment is unrepeatable, but the battery would not last", objections)
     return weigh(values, "catches what began before the press" if wanted else "saves the battery", objections)
@@ -158,14 +190,14 @@ def _pre_record(solved: Solved, values: list[Value]) -> Weighing:
 def _position_logging(solved: Solved, values: list[Value]) -> Weighing:
     short = solved.battery_minutes < solved.situation.brief.running_minutes * 1.5 or solved.situation.brief.water
     words = "finds nothing under water" if solved.situation.brief.water else "costs battery"
-    return weigh(values, "saves battery", {"on": _against(0.3 if short else 0.1, words)})
+    return weigh(values, "saves battery", {"on": solved.against("position.short" if short else "position.idle", words)})
 
 
 def _beeps(solved: Solved, values: list[Value]) -> Weighing:
     return weigh(
         values,
         "disturbs nobody, and is not on the sound",
-        {"on": _against(0.4, "disturbs people and animals, and is on the sound")},
+        {"on": solved.against("beeps.heard", "disturbs people and animals, and is on the sound")},
     )
 
 
@@ -175,28 +207,34 @@ def _screen_lock(solved: Solved, values: list[Value]) -> Weighing:
         return weigh(
             values,
             "water, gloves or a strap touch the screen",
-            {"off": _against(0.8, "a touch changes a value unnoticed")},
+            {"off": solved.against("touch.changes", "a touch changes a value unnoticed")},
         )
-    return weigh(values, "you stand beside it", {"on": _against(0.2, "one more thing to undo")})
+    return weigh(values, "you stand beside it", {"on": solved.against("touch.undone", "one more thing to undo")})
 
 
 def _orientation_lock(solved: Solved, values: list[Value]) -> Weighing:
     return weigh(
-        values, "the picture cannot turn in the take", {"off": _against(0.4, "tilting the camera turns the picture")}
+        values,
+        "the picture cannot turn in the take",
+        {"off": solved.against("orientation.turns", "tilting the camera turns the picture")},
     )
 
 
 def _front_screen(solved: Solved, values: list[Value]) -> Weighing:
     if solved.situation.brief.scenario == "talking":
-        blind = _against(0.6, "you cannot see whether you are in the frame")
-        return weigh(values, "shows you the real frame", {"off": blind, "status": _against(0.4, "shows no picture")})
+        blind = solved.against("front.blind", "you cannot see whether you are in the frame")
+        return weigh(
+            values,
+            "shows you the real frame",
+            {"off": blind, "status": solved.against("front.status", "shows no picture")},
+        )
     short = solved.battery_minutes < solved.situation.brief.running_minutes * 1.5
-    status = _against(0.2 if short else 0.0, "costs battery")
-    off = _against(0.0 if short else 0.1, "hides whether it records")
+    status = solved.against("front.drains", "costs battery", amount=float(short))
+    off = solved.against("front.hides", "hides whether it records", amount=float(not short))
     return weigh(
         values,
         "nobody looks at it from the front" if short else "shows that it records",
-        {"frame": _against(0.3, "costs battery"), "status": status, "off": off},
+        {"frame": solved.against("front.frame", "costs battery"), "status": status, "off": off},
     )
 
 
@@ -228,10 +266,12 @@ def likely_changes(solved: Solved) -> list[str]:
 
 def _shortcut_corners(solved: Solved, values: list[Value]) -> Weighing:
     wanted = likely_changes(solved)
-    objections: dict[str, tuple[Objection, ...]] = {}
+    objections: dict[str, Objections] = {}
     for value in values:
         missing = [CORNER_WORDS[name] for name in wanted if CORNER_WORDS[name].lower() not in str(value).lower()]
-        objections[str(value)] = _against(0.15 * len(missing), f"has no corner for {', '.join(missing)}")
+        objections[str(value)] = solved.against(
+            "corners.missing", "has no corner for {0}", ", ".join(missing), amount=len(missing)
+        )
     told = ", ".join(CORNER_WORDS[name] for name in wanted)
     return weigh(values, f"the four this scene is most likely to need: {told}", objections)
 
@@ -240,7 +280,9 @@ def _left_alone(words: str, first: str) -> Rule:
     """A rule that keeps one value unless the creator pins another."""
 
     def rule(solved: Solved, values: list[Value]) -> Weighing:
-        objections = {str(value): _against(0.0 if str(value) == first else 0.3, words) for value in values}
+        objections = {
+            str(value): solved.against("left.changed", words, amount=float(str(value) != first)) for value in values
+        }
         return weigh(values, words, objections)
 
     return rule

@@ -1,44 +1,70 @@
-"""A small choice weighed by words: values, each with its objections and their price."""
+"""A small choice weighed: offered values, each with its objections and their price."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import cached_property
+from typing import NamedTuple
 
 from steady_tide.core.kit.settings import Value
+from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.problem.stance import Axis
 
 
-@dataclass(frozen=True)
-class Objection:
-    """What speaks against a value: its price in stops-equivalents and the words for it."""
+class Objection(NamedTuple):
+    """What speaks against a value: its row in the book of prices, what it costs [stops-equivalents], its facts.
 
+    template: how it reads, with places for its figures.
+    """
+
+    key: str
     cost: float
-    words: str
+    template: str
+    figures: tuple[object, ...] = ()
+
+    @property
+    def words(self) -> str:
+        """The objection as it is read."""
+        return self.template.format(*self.figures)
+
+
+Objections = tuple[Objection, ...]
+
+
+def against(prices: Prices, key: str, template: str, *figures: object, amount: float = 1.0) -> Objections:
+    """An objection of a price taken so many times; none where it costs nothing."""
+    cost = prices(key) * amount
+    return (Objection(key, cost, template, figures),) if cost else ()
 
 
 @dataclass(frozen=True)
 class Weighing:
     """Offered values with everything that speaks against each, and the axis that moves them."""
 
-    objections: dict[Value, tuple[Objection, ...]]
+    objections: dict[Value, Objections]
     praise: str
     axis: Axis | None = None
 
+    @cached_property
+    def costs(self) -> dict[Value, float]:
+        """Sum of the objections to each value."""
+        return {value: sum(one.cost for one in objections) for value, objections in self.objections.items()}
+
     def cost(self, value: Value) -> float:
         """Sum of the objections to a value."""
-        return sum(objection.cost for objection in self.objections[value])
+        return self.costs[value]
 
     def best(self) -> Value:
         """The cheapest value; of equals the first offered."""
-        return min(self.objections, key=self.cost)
+        return min(self.costs, key=self.costs.__getitem__)
 
 
 def weigh(
-    values: list[Value],
+    values: Sequence[Value],
     praise: str,
-    against: Mapping[str, tuple[Objection, ...]] | None = None,
+    objections: Mapping[str, Objections] | None = None,
     *,
     axis: Axis | None = None,
 ) -> Weighing:
-    """A weighing over the offered values; `against` maps texts of values to objections."""
-    table = against or {}
+    """A weighing over the offered values; `objections` maps texts of values to what speaks against them."""
+    table = objections or {}
     return Weighing({value: table.get(str(value), ()) for value in values}, praise, axis)

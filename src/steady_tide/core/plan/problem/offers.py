@@ -1,13 +1,13 @@
 """What a device offers for each setting, in words: the same values for pins, plans and cards."""
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable, Sequence
 from typing import NamedTuple
 
-from steady_tide.core.kit.bag import Lamp, Support
+from steady_tide.core.kit.bag import BagItem, ColourFilter, Lamp, Support
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
-from steady_tide.core.plan.problem.glasses import NO_FILTER
-from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.memo import Memo
+from steady_tide.core.plan.problem.glasses import NO_FILTER, Glass
 from steady_tide.core.quantities import rate_text, shutter_text, signed
 
 AUTOMATIC = "auto"
@@ -22,14 +22,38 @@ class Offer(NamedTuple):
     text: str
 
 
+class Offered(NamedTuple):
+    """The values of a setting in the order they are offered, and how each is read."""
+
+    offers: list[Offer]
+    texts: dict[Value, str]
+
+    @classmethod
+    def of(cls, offers: list[Offer]) -> "Offered":
+        """Offers with their texts by value; of equal values the first is read."""
+        return cls(offers, {offer.value: offer.text for offer in reversed(offers)})
+
+
+class Camera:
+    """A device as far as its modes of one kind go, and what it offers by itself; worked out once for many scenes."""
+
+    def __init__(self, device: Device, kind: str) -> None:
+        self.device = device
+        self.kind = kind
+        self.modes = tuple(mode for mode in device.modes if mode.kind == kind)
+        self.digest = device.digest
+        self.offered: Memo[Setting, Offered] = Memo(lambda setting: Offered.of(_of_camera(self, setting)))
+        """What the camera offers for a setting, the bag left aside."""
+
+
 def apertures_of(device: Device) -> list[float]:
     """Every f-number of every lens, widest first."""
     return sorted({aperture for lens in device.lenses for aperture in lens.apertures})
 
 
-def white_balance_values(situation: Situation) -> list[Value]:
+def white_balance_values(device: Device) -> list[Value]:
     """What this device's white balance can be set to."""
-    scale = situation.device.white_balance
+    scale = device.white_balance
     values: list[Value] = list(scale.kelvins)
     if scale.automatic:
         values.append(AUTOMATIC)
@@ -42,16 +66,16 @@ def _unique(offered: Iterable[Offer]) -> list[Offer]:
     return list(dict.fromkeys(offered))
 
 
-def _rates(situation: Situation) -> list[Offer]:
-    rates = sorted({mode.rate for mode in situation.modes})
-    if situation.brief.at_intervals:
+def _rates(camera: Camera) -> list[Offer]:
+    rates = sorted({mode.rate for mode in camera.modes})
+    if camera.kind == "lapse":
         return [Offer(str(rate), f"every {float(1 / rate):g} s") for rate in rates]
     return [Offer(str(rate), f"{rate_text(rate)} fps") for rate in rates]
 
 
-def _shutters(situation: Situation) -> list[Offer]:
+def _shutters(camera: Camera) -> list[Offer]:
     """Shutters no longer than the longest frame; a lapse keeps them all."""
-    device, longest = situation.device, max(1 / mode.rate for mode in situation.modes)
+    device, longest = camera.device, 1 / min(mode.rate for mode in camera.modes)
     fitting = sorted((shutter for shutter in device.shutters if shutter <= longest), reverse=True)
     fixed = [Offer(str(shutter), f"{shutter_text(shutter)} s") for shutter in fitting]
     return [*fixed, *([Offer(AUTOMATIC, "automatic")] if device.automatic_shutter else [])]
@@ -64,29 +88,23 @@ def _apertures(device: Device) -> list[Offer]:
     return [Offer(f_number, f"f/{f_number:g}") for f_number in apertures_of(device)]
 
 
-def _iso(end: int) -> Callable[[Situation], list[Offer]]:
+def _iso(end: int) -> Callable[[Camera], list[Offer]]:
     """Offers of one end of the ISO scale; `end` picks it where the ISO cannot be set."""
 
-    def offered(situation: Situation) -> list[Offer]:
-        scale = situation.device.iso
+    def offered(camera: Camera) -> list[Offer]:
+        scale = camera.device.iso
         values = scale.values if scale.settable else [scale.values[end]]
         return [Offer(value, f"ISO {value}") for value in values]
 
     return offered
 
 
-def _things(situation: Situation, kind: type[Lamp | Support]) -> list[Offer]:
-    """Lamps or supports of the bag that may be used, and doing without; nothing where the bag has none."""
-    found = [Offer(item.key, item.label) for item in situation.usable if isinstance(item, kind)]
-    return [Offer(NO_FILTER, "none"), *found] if found else []
-
-
-def _white_balance(situation: Situation) -> list[Offer]:
+def _white_balance(camera: Camera) -> list[Offer]:
     words = {AUTOMATIC: "automatic", LOCKED_AUTOMATIC: "automatic, held on the scene"}
-    return [Offer(value, words.get(str(value), f"{value} K")) for value in white_balance_values(situation)]
+    return [Offer(value, words.get(str(value), f"{value} K")) for value in white_balance_values(camera.device)]
 
 
-_OFFERED: dict[Setting, Callable[[Situation], list[Offer]]] = {
+_OFFERED: dict[Setting, Callable[[Camera], list[Offer]]] = {
     Setting.FRAME_SHAPE: lambda s: _unique(Offer(mode.frame_shape, mode.frame_shape) for mode in s.modes),
     Setting.RESOLUTION: lambda s: _unique(Offer(mode.resolution, mode.resolution) for mode in s.modes),
     Setting.FRAME_RATE: _rates,
@@ -113,42 +131,27 @@ _OFFERED: dict[Setting, Callable[[Situation], list[Offer]]] = {
     ],
     Setting.APERTURE: lambda s: _apertures(s.device),
     Setting.SHUTTER: _shutters,
-    Setting.ND_FILTER: lambda s: [Offer(glass.key, glass.label) for glass in s.glasses],
     Setting.ISO_FLOOR: _iso(0),
     Setting.ISO_CEILING: _iso(-1),
     Setting.EXPOSURE_BIAS: lambda s: [Offer(bias, signed(bias)) for bias in s.device.exposure_biases],
     Setting.COLOUR_PROFILE: lambda s: [Offer(profile.key, profile.label) for profile in s.device.profiles],
     Setting.WHITE_BALANCE: _white_balance,
-    Setting.LAMP: lambda s: _things(s, Lamp),
-    Setting.SUPPORT: lambda s: _things(s, Support),
-    Setting.COLOUR_FILTER: lambda s: [
-        Offer(NO_FILTER, "none"),
-        *(Offer(f.key, f.label) for f in s.colour_filters),
-    ],
 }
 
 
-def offers(situation: Situation, setting: Setting) -> list[Offer]:
-    """Every value the device and the bag offer for a setting, in the order they are offered."""
-    kept: dict[Setting, list[Offer]] = situation.remembered
-    if setting not in kept:
-        kept[setting] = _offers(situation, setting)
-    return kept[setting]
-
-
-def _offers(situation: Situation, setting: Setting) -> list[Offer]:
+def _of_camera(camera: Camera, setting: Setting) -> list[Offer]:
     if setting in _OFFERED:
-        return _OFFERED[setting](situation)
+        return _OFFERED[setting](camera)
     unit = SETTINGS[setting].unit
-    values = situation.device.offered(setting)
+    values = camera.device.offered(setting)
     return [Offer(value, f"{value} {unit}" if unit and not isinstance(value, str) else str(value)) for value in values]
 
 
-def wishes_text(situation: Situation, wishes: Mapping[Setting, Value]) -> str:
-    """Wishes in one phrase: "frame rate 120 fps and stabilisation Strong"."""
-    return " and ".join(f"{SETTINGS[name].in_text} {text_of(situation, name, value)}" for name, value in wishes.items())
-
-
-def text_of(situation: Situation, setting: Setting, value: Value) -> str:
-    """How a value is read; the value itself where the device does not offer it."""
-    return next((offer.text for offer in offers(situation, setting) if offer.value == value), str(value))
+def of_bag(setting: Setting, usable: Sequence[BagItem], glasses: Sequence[Glass]) -> list[Offer]:
+    """What the usable things of the bag offer for a setting that is fitted by hand."""
+    if setting is Setting.ND_FILTER:
+        return [Offer(glass.key, glass.label) for glass in glasses]
+    kind = {Setting.LAMP: Lamp, Setting.SUPPORT: Support, Setting.COLOUR_FILTER: ColourFilter}[setting]
+    things = [Offer(item.key, item.label) for item in usable if isinstance(item, kind)]
+    # A colour filter can always be left off; without lamps or supports there is nothing to choose.
+    return [Offer(NO_FILTER, "none"), *things] if things or kind is ColourFilter else []

@@ -1,208 +1,307 @@
 """What frames and exposures cost: each consideration priced over the few columns it varies over.
 
-Only what depends on shutter and losses is computed over frames × exposures, once for each
-distinct pair of shutter and loss; what no frame rate changes, once for all of them.
+Costs add. A frame's own stand in one array; an exposure's in one for fixed shutters and one for the automatic, which
+differs by rate; what depends on both in arrays over frames, shutters and glass alone.
 """
 
 from functools import cached_property
-from typing import Final, NamedTuple
+from typing import Any, Final, NamedTuple
 
 import numpy as np
 
-from steady_tide.core.exposure.automatic import Chosen
-from steady_tide.core.plan.physics.block import Block
-from steady_tide.core.plan.physics.space import Exposures, Frames, Ints
-from steady_tide.core.plan.prices import BLOCK_CONSIDERATIONS
-from steady_tide.core.plan.search.columns import Bools
-from steady_tide.core.quantities import Floats
+from steady_tide.core.memo import Memo
+from steady_tide.core.plan.physics.scene import SceneSpace
+from steady_tide.core.plan.physics.sides import ExposureSide, FrameSide, Meeting
+from steady_tide.core.plan.physics.space import WITHIN, DeviceSpace, Frames
+from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
+from steady_tide.core.plan.prices.book import Prices
+from steady_tide.core.plan.prices.consideration import Consideration
+from steady_tide.core.plan.prices.finish import weigh_bias, weigh_profile
+from steady_tide.core.plan.prices.recording import RecordingChoice
+from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.quantities import Bools, Floats, Ints
 
-QUANTUM: Final = 1 / 512
-"""Shutters this close [stops] are priced alike where frames and exposures meet."""
-OF = {scope: [one for one in BLOCK_CONSIDERATIONS if one.scope == scope] for scope in ("frame", "exposure", "both")}
-"""Considerations about frames and exposures, by what they vary over."""
-FREE = {scope: [one for one in OF[scope] if not one.by_rate] for scope in ("frame", "exposure")}
-"""Those of them that no frame rate changes."""
+Priced = tuple[Consideration[Any, Any], ...]
 
 
-class Meeting(NamedTuple):
-    """Exposures that look alike to a frame.
+def _of(scope: str, *, paced: bool | None = None) -> Priced:
+    every = (row for row in OF_SETS.values() if row.scope == scope)
+    return tuple(row for row in every if paced is None or row.paced == paced)
 
-    first: one exposure of each kind (u,). kin: the kind of each exposure (o,). order: exposures
-    ordered by kind (o,). starts: where each kind starts in that order (u,).
+
+OF_FRAMES: Final = _of("frame")
+OF_MEETINGS: Final = _of("meeting")
+OF_EXPOSURES: Final = _of("exposure")
+UNPACED: Final = _of("exposure", paced=False)
+PACED: Final = _of("exposure", paced=True)
+"""Considerations by what they vary over; of those about exposures, by whether a rate changes them."""
+TIE: Final = 1e-9
+"""Costs that lie nearer than this [stops] are the same: of equals the first in the camera's order is taken."""
+ALL: Final = np.zeros(1, dtype=np.intp)
+
+
+def first_least(costs: Floats) -> int:
+    """Where the least of some costs stands; of equals the first."""
+    return int(np.argmax(costs <= costs.min() + TIE))
+
+
+def summed(rows: Priced, over: Any, prices: Prices, shape: tuple[int, ...]) -> Floats:
+    """The sum of some considerations, spread out to a shape."""
+    total = np.zeros(shape)
+    for row in rows:
+        price = row.price(over, prices)
+        if price.ndim or price:
+            total += price
+    return total
+
+
+def reshaped(frames: Frames, shape: tuple[int, ...]) -> Frames:
+    """The same frames with their indices in another shape."""
+    return Frames(*(getattr(frames, name).reshape(shape) for name in ("mode", "view", "level", "aperture", "passage")))
+
+
+class Kin(NamedTuple):
+    """ISO pairs that an automatic shutter answers alike: C kinds of P pairs.
+
+    of: the kind of each pair (P,), in order. first: one pair of each kind (C,), where it starts.
     """
 
+    of: Ints
     first: Ints
-    kin: Ints
-    order: Ints
-    starts: Ints
+
+    @classmethod
+    def among(cls, pairs: Floats, programme: str) -> "Kin":
+        """Where the shutter moves before ISO does, only the floor matters; pairs of one floor stand together."""
+        new = np.ones(len(pairs), dtype=bool)
+        if programme == "shutter-first":
+            new[1:] = pairs[1:, 0] != pairs[:-1, 0]
+        return cls(np.cumsum(new) - 1, np.flatnonzero(new))
 
 
-def meeting_points(block: Block, automatic: Block) -> Meeting:
-    """Exposures that look alike to a frame: equal glass and (within QUANTUM) equal shutters.
+class Allowed(NamedTuple):
+    """Which exposures may be taken: by shutter (S or S + 1,), glass (G,) and ISO pair (P,)."""
 
-    Fixed shutters stand first and ordered (see `enumerate_exposures`), so only automatic ones
-    are sorted; they are given as a block of their own.
-    """
-    exposures = block.exposures
-    count = int(np.count_nonzero(exposures.shutter >= 0))
-    codes = exposures.shutter[:count] * (int(exposures.glass.max(initial=0)) + 1) + exposures.glass[:count]
-    new = np.ones(count, dtype=bool)
-    new[1:] = codes[1:] != codes[:-1]
-    kin, first = np.cumsum(new) - 1, np.flatnonzero(new)
-    chosen = (automatic.aim, automatic.dark)
-    steps = [np.rint(np.log2(one.shutter_s[0]) / QUANTUM).astype(np.int64) for one in chosen]
-    keys = (exposures.glass[count:].astype(np.int64) << 40) + (steps[0] << 20) + steps[1]
-    _, first_auto, kin_auto = np.unique(keys, return_index=True, return_inverse=True)
-    order_auto = np.argsort(kin_auto, kind="stable")
-    starts_auto = np.searchsorted(kin_auto[order_auto], np.arange(len(first_auto)))
-    return Meeting(
-        np.concatenate([first, first_auto + count]),
-        np.concatenate([kin, kin_auto + len(first)]),
-        np.concatenate([np.arange(count), order_auto + count]),
-        np.concatenate([first, starts_auto + count]),
-    )
+    shutter: Bools
+    glass: Bools
+    pair: Bools
 
 
-class FreeFrames:
-    """Frames through one lens and aperture, as far as neither rate nor bias changes what they cost."""
+class BiasCosts(NamedTuple):
+    """Exposures through one passage under one bias.
 
-    def __init__(self, block: Block, frames: Frames, rows: Ints) -> None:
-        self._block = Block(block.situation, block.tables, frames.take(rows), block.exposures)
-        self._rows, self._count = rows, len(frames.mode)
-
-    @cached_property
-    def terms(self) -> dict[str, Floats]:
-        """Price of every such consideration at every frame, shape (K,); NaN through another lens or aperture."""
-        found = {}
-        for one in FREE["frame"]:
-            found[one.key] = np.full(self._count, np.nan)
-            found[one.key][self._rows] = np.broadcast_to(one.price(self._block), (len(self._rows), 1))[:, 0]
-        return found
-
-    @cached_property
-    def total(self) -> Floats:
-        """Their sum, shape (K,)."""
-        return np.asarray(sum(self.terms.values(), np.zeros(self._count)))
-
-
-class FixedExposures:
-    """Exposures with a fixed shutter through one lens and aperture: priced once for every frame rate."""
-
-    def __init__(self, block: Block, exposures: Exposures) -> None:
-        self.count = int(np.count_nonzero(exposures.shutter >= 0))
-        fixed = exposures.take(np.arange(self.count))
-        self.block = Block(block.situation, block.tables, block.frames, fixed)
-
-    @cached_property
-    def terms(self) -> dict[str, Floats]:
-        """Price of every consideration about exposures that no frame rate changes, shape (F,)."""
-        return {one.key: np.broadcast_to(one.price(self.block), (1, self.count))[0] for one in FREE["exposure"]}
-
-    @cached_property
-    def total(self) -> Floats:
-        """Their sum, shape (F,)."""
-        return np.asarray(sum(self.terms.values(), np.zeros(self.count)))
-
-
-class BlockCosts:
-    """Prices of one block of k frames and o exposures, priced when first asked for.
-
-    rows, columns: where its frames and exposures stand among all of them. free: what its frames
-    cost at any rate. fixed: what its exposures with a fixed shutter do, which stand first.
+    fixed: what those with a fixed shutter cost but for the rate, shape (S, G, P). automatic: what those with an
+    automatic one cost at each rate, shape (R, G, P). meeting: what they cost with each frame, shape (k, G, C).
     """
 
-    def __init__(self, rows: Ints, columns: Ints, block: Block, free: FreeFrames, fixed: FixedExposures) -> None:
-        self.rows = rows
-        self.columns = columns
-        self.free = free
-        self.fixed = fixed
-        self._block = block
-        self._fixed_count = int(np.searchsorted(columns, fixed.count))
+    fixed: Floats
+    automatic: Floats
+    meeting: Floats
 
-    @cached_property
-    def frame_terms(self) -> dict[str, Floats]:
-        """Price of every consideration about frames alone that asks for the rate, shape (k or 1, 1)."""
-        return {one.key: one.price(self._block) for one in OF["frame"] if one.by_rate}
+
+class SceneCosts:
+    """What a situation's frames, exposures, recordings and profiles cost, whatever is pinned."""
+
+    def __init__(self, situation: Situation, prices: Prices, device: DeviceSpace) -> None:
+        self.situation = situation
+        self.prices = prices
+        self.device = device
+        self.space = SceneSpace(situation, device)
+        self.profile_weighing = weigh_profile(situation, prices)
+        self.bias_weighings = [weigh_bias(situation, prices, profile) for profile in situation.device.profiles]
 
     @cached_property
     def frame(self) -> Floats:
-        """What each frame costs by itself, shape (k,)."""
-        total = self.free.total[self.rows][:, None]
-        for price in self.frame_terms.values():
-            total += price
-        return total[:, 0]
+        """What each frame costs by itself, shape (K,)."""
+        frames = self.device.frames
+        return summed(OF_FRAMES, FrameSide(self.space, frames), self.prices, frames.mode.shape)
 
     @cached_property
-    def _automatic(self) -> Block:
-        """The exposures with an automatic shutter, which stand last."""
-        return self._block.of(np.arange(self._fixed_count, len(self.columns)))
+    def passages(self) -> "list[PassageCosts]":
+        """Frames against exposures, by the lens and aperture they go through."""
+        passage = self.device.frames.passage
+        return [
+            PassageCosts(self.space, self.prices, int(number), np.flatnonzero(passage == number))
+            for number in np.unique(passage)
+        ]
 
     @cached_property
-    def _exposed(self) -> Block:
-        """The block, told what the camera does at fixed shutters as far as that is known."""
-        kept = self.columns[: self._fixed_count]
-        for name in ("aim", "bright"):
-            pairs = zip(getattr(self.fixed.block, name), getattr(self._automatic, name), strict=True)
-            self._block.tell(name, Chosen(*(np.concatenate([one[:, kept], other], axis=1) for one, other in pairs)))
-        return self._block
+    def recording(self) -> Floats:
+        """Cost of each recording, shape (Q,)."""
+        choice = RecordingChoice(self.situation, self.device.recordings)
+        return summed(tuple(OF_RECORDINGS.values()), choice, self.prices, choice.rows.mode.shape)
+
+
+class Looks(NamedTuple):
+    """Frames that look at an exposure alike, n of them: all that meets it is the same, only their rates differ.
+
+    first: one frame of each look (n,). of: the look of each frame (k,). order, starts: frames by look.
+    """
+
+    first: Ints
+    of: Ints
+    order: Ints
+    starts: Ints
+
+    @classmethod
+    def among(cls, look: Ints) -> "Looks":
+        """Looks by their numbers, see `DeviceSpace.look`."""
+        _, first, of = np.unique(look, return_index=True, return_inverse=True)
+        order = np.argsort(of, kind="stable")
+        return cls(first, of, order, np.searchsorted(of[order], np.arange(len(first))))
+
+
+class Reduced(NamedTuple):
+    """Allowed exposures under one bias, at their least over ISO pairs: fixed (S, G), automatic (R, G, C)."""
+
+    bias: float
+    allowed: Allowed
+    fixed: Floats
+    automatic: Floats
+
+
+class PassageCosts:
+    """Frames through one passage, k of them and ordered by rate, against every exposure.
+
+    rows: where they stand among all frames. rates: the different ones they have (R,); rate: which each has (k,);
+    starts: where each rate begins.
+    """
+
+    def __init__(self, space: SceneSpace, prices: Prices, passage: int, rows: Ints) -> None:
+        self.space = space
+        self.prices = prices
+        self.passage = passage
+        rate_of = space.device.rate_of_mode[space.device.frames.mode[rows]]
+        self.rows = rows[np.argsort(rate_of, kind="stable")]
+        self.frames = space.device.frames.take(self.rows)
+        self.rates, self.starts, self.rate = np.unique(np.sort(rate_of), return_index=True, return_inverse=True)
+        pairs = space.device.iso_pairs
+        self.kin = Kin.among(pairs, space.situation.device.exposure_programme)
+        self.under = Memo(self._under)
+        """Costs under a bias."""
+
+    @property
+    def counts(self) -> tuple[int, int, int]:
+        """Fixed shutters, ways to fit ND, ISO pairs: S, G, P."""
+        device = self.space.device
+        return len(device.shutter_s), len(self.space.glass_stops), len(device.iso_pairs)
 
     @cached_property
-    def meeting(self) -> Meeting:
-        """Which exposures a frame cannot tell apart."""
-        return meeting_points(self._exposed, self._automatic)
+    def looks(self) -> Looks:
+        """Which frames meet exposures alike."""
+        return Looks.among(self.space.device.look[self.rows])
+
+    def _side(self, *, shutter: Ints, glass: Ints, pairs: Ints, rate: Ints, bias: float) -> ExposureSide:
+        floor, ceiling = self.space.device.iso_pairs[pairs].T
+        return ExposureSide(
+            self.space,
+            passage=self.passage,
+            shutter=shutter,
+            glass=glass,
+            floor=floor,
+            ceiling=ceiling,
+            rate=rate,
+            bias=bias,
+        )
 
     @cached_property
-    def exposure_terms(self) -> dict[str, Floats]:
-        """Price of every consideration about exposures alone; of those in `fixed` for the automatic ones only."""
-        late = (1, len(self.columns) - self._fixed_count)
-        return {
-            one.key: np.broadcast_to(one.price(self._automatic), late)
-            if one.key in self.fixed.terms
-            else one.price(self._exposed)
-            for one in OF["exposure"]
-        }
+    def _paced(self) -> Floats:
+        """What a fixed shutter costs at a rate, shape (R, S); infinite where it does not fit the frame."""
+        numbers, rates = np.arange(len(self.space.device.shutter_s))[None, :], self.rates[:, None]
+        side = self._side(shutter=numbers, glass=ALL, pairs=ALL, rate=rates, bias=0.0)
+        found = summed(PACED, side, self.prices, (len(self.rates), numbers.size))
+        found[self.space.device.shutter_s > self.space.longest_s[rates] * WITHIN] = np.inf
+        return found
 
     @cached_property
-    def exposure(self) -> Floats:
-        """What each exposure costs by itself, shape (o,)."""
-        known, count = self.fixed.total[self.columns[: self._fixed_count]], self._fixed_count
-        total = np.concatenate([known, np.zeros(len(self.columns) - count)])[None, :]
-        for key, price in self.exposure_terms.items():
-            total[:, count if key in self.fixed.terms else 0 :] += price
-        return np.asarray(total[0])
+    def _met(self) -> Floats:
+        """What looks and fixed shutters cost where they meet, shape (n, S, G)."""
+        shutters, glasses, _ = self.counts
+        numbers, glass = np.arange(shutters)[None, :, None], np.arange(glasses)[None, None, :]
+        side = self._side(shutter=numbers, glass=glass, pairs=ALL, rate=ALL, bias=0.0)
+        frames = FrameSide(self.space, reshaped(self.frames.take(self.looks.first), (-1, 1, 1)))
+        return summed(OF_MEETINGS, Meeting(frames, side.seen), self.prices, (len(self.looks.first), shutters, glasses))
 
-    @cached_property
-    def both_terms(self) -> dict[str, Floats]:
-        """Price of every consideration where frames and exposures meet, shape (k or 1, u or 1)."""
-        met = self._exposed.of(self.meeting.first)
-        return {one.key: one.price(met) for one in OF["both"]}
+    def _under(self, bias: float) -> BiasCosts:
+        shutters, glasses, pairs = self.counts
+        glass, every = np.arange(glasses)[None, :, None], np.arange(pairs)
+        numbers = np.arange(shutters)[:, None, None]
+        fixed = np.zeros((shutters, glasses, pairs))
+        if shutters:
+            side = self._side(shutter=numbers, glass=glass, pairs=every, rate=ALL, bias=bias)
+            fixed = summed(UNPACED, side, self.prices, (shutters, glasses, pairs))
+        if not self.space.situation.device.automatic_shutter:
+            empty = np.full((len(self.rows), glasses, len(self.kin.first)), np.inf)
+            return BiasCosts(fixed, np.full((len(self.rates), glasses, pairs), np.inf), empty)
+        left, rates = np.full((1, 1, 1), -1), self.rates[:, None, None]
+        side = self._side(shutter=left, glass=glass, pairs=every, rate=rates, bias=bias)
+        automatic = summed(OF_EXPOSURES, side, self.prices, (len(self.rates), glasses, pairs))
+        kinds = self._side(shutter=left, glass=glass, pairs=self.kin.first, rate=rates, bias=bias)
+        frames = FrameSide(self.space, reshaped(self.frames, (-1, 1, 1)))
+        met = Meeting(frames, kinds.seen.take(self.rate))
+        shape = (len(self.rows), glasses, len(self.kin.first))
+        return BiasCosts(fixed, automatic, summed(OF_MEETINGS, met, self.prices, shape))
 
-    @cached_property
-    def both(self) -> Floats:
-        """What frames and kinds of exposure cost where they meet, shape (k, u)."""
-        total = np.zeros((len(self.rows), len(self.meeting.first)))
-        for price in self.both_terms.values():
-            total += price
-        return total
+    def reduced(self, bias: float, allowed: Allowed) -> Reduced:
+        """The least cost of allowed exposures over the ISO pairs that frames cannot tell apart."""
+        costs = self.under(bias)
+        fixed = np.full(self.counts[:2], np.inf)
+        if allowed.shutter[:-1].any():
+            fixed = _masked(costs.fixed, allowed).min(axis=2)
+            fixed[~allowed.shutter[:-1]] = np.inf
+        automatic = np.full((len(self.rates), self.counts[1], len(self.kin.first)), np.inf)
+        if allowed.shutter[-1]:
+            automatic = np.minimum.reduceat(_masked(costs.automatic, allowed), self.kin.first, axis=2)
+        return Reduced(bias, allowed, fixed, automatic)
 
-    def of_frame(self, exposure_ok: Bools) -> Floats:
-        """Least cost of each frame (k,) with any exposure that is allowed (O,)."""
-        exposure = np.where(exposure_ok[self.columns], self.exposure, np.inf)
-        least = np.minimum.reduceat(exposure[self.meeting.order], self.meeting.starts)
-        return np.asarray(self.frame + np.min(self.both + least, axis=1))
+    def of_frames(self, least: Reduced) -> Floats:
+        """Least cost of each frame's exposures (k,)."""
+        found = np.full(len(self.rows), np.inf)
+        if least.allowed.shutter[:-1].any():
+            met = (self._met + least.fixed).min(axis=2)
+            found = (met[self.looks.of] + self._paced[self.rate]).min(axis=1)
+        if least.allowed.shutter[-1]:
+            costs = self.under(least.bias)
+            found = np.minimum(found, (costs.meeting + least.automatic[self.rate]).min(axis=(1, 2)))
+        return np.asarray(found)
 
-    def term(self, key: str, row: int, column: int) -> float:
-        """Price of one consideration at one frame and exposure of the block."""
-        if key in self.free.terms:
-            return float(self.free.terms[key][self.rows[row]])
-        if key in self.frame_terms:
-            kept = self.frame_terms[key]
-        elif key in self.both_terms:
-            kept, column = self.both_terms[key], int(self.meeting.kin[column])
+    def of_exposures(self, bias: float, frame: Floats) -> Floats:
+        """Least cost of each exposure, shape (S + 1, G, P), with any frame; frame: what those cost besides (k,)."""
+        costs = self.under(bias)
+        fixed, automatic = costs.fixed, np.full((1, *costs.automatic.shape[1:]), np.inf)
+        if fixed.size:
+            order = self.looks.order
+            paced = frame[order][:, None] + self._paced[self.rate[order]]
+            by_look = np.minimum.reduceat(paced, self.looks.starts, axis=0)
+            fixed = fixed + (self._met + by_look[:, :, None]).min(axis=0)[:, :, None]
+        if self.space.situation.device.automatic_shutter:
+            met = np.minimum.reduceat(costs.meeting + frame[:, None, None], self.starts, axis=0)
+            automatic = (costs.automatic + met[:, :, self.kin.of]).min(axis=0)[None]
+        return np.concatenate([fixed, automatic])
+
+    def exposure_of(self, least: Reduced, at: int) -> tuple[int, int, int]:
+        """The cheapest exposure (shutter, glass, ISO pair) with the frame in row `at`; of equals the first."""
+        costs, glasses = self.under(least.bias), self.counts[1]
+        fixed, automatic = least.fixed, costs.meeting[at] + least.automatic[self.rate[at]]
+        if fixed.size:
+            fixed = fixed + self._met[self.looks.of[at]] + self._paced[self.rate[at]][:, None]
+        if fixed.min(initial=np.inf) <= automatic.min() + TIE:
+            shutter, glass = divmod(first_least(fixed.reshape(-1)), glasses)
+            pairs = costs.fixed[shutter, glass]
         else:
-            kept = self.exposure_terms[key]
-            if key in self.fixed.terms:
-                if column < self._fixed_count:
-                    return float(self.fixed.terms[key][self.columns[column]])
-                column -= self._fixed_count
-        return float(kept[row if kept.shape[0] > 1 else 0, column if kept.shape[1] > 1 else 0])
+            glass, kind = divmod(first_least(automatic.reshape(-1)), automatic.shape[1])
+            shutter = len(costs.fixed)
+            pairs = np.where(self.kin.of == kind, costs.automatic[self.rate[at], glass], np.inf)
+        return shutter, glass, first_least(np.where(least.allowed.pair, pairs, np.inf))
+
+    def frames_of(self, bias: float, shutter: int, glass: int, pair: int) -> Floats:
+        """What one exposure costs with each frame (k,). shutter: S for the automatic one."""
+        costs = self.under(bias)
+        if shutter < len(costs.fixed):
+            met = self._met[self.looks.of, shutter, glass] + self._paced[self.rate, shutter]
+            return np.asarray(costs.fixed[shutter, glass, pair] + met)
+        own = costs.automatic[self.rate, glass, pair]
+        return np.asarray(own + costs.meeting[:, glass, self.kin.of[pair]])
+
+
+def _masked(costs: Floats, allowed: Allowed) -> Floats:
+    return np.where(allowed.glass[:, None] & allowed.pair, costs, np.inf)

@@ -1,48 +1,45 @@
 """Whether wishes can be had together at all, and the smallest set of them that cannot."""
 
-from collections.abc import Iterable, Mapping
 from itertools import combinations
+from typing import Final
 
 import numpy as np
 
 from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.plan.physics.space import WITHIN
+from steady_tide.core.plan.problem.wishes import Pins
 from steady_tide.core.plan.search.landscape import Landscape
 
-SEARCHED_PIN_LIMIT = 4
+SEARCHED_PIN_LIMIT: Final = 4
 """Conflicts of more wishes than this are told as one; the limits of devices join two or three."""
 
 
-def feasible(landscape: Landscape, pins: Mapping[Setting, Value]) -> bool:
+def feasible(landscape: Landscape, pins: Pins) -> bool:
     """Whether any set of the device satisfies these pins."""
-    device = landscape.situation.device
-    frame_ok = landscape.frame_columns.allowed(pins)
-    exposure_ok = landscape.exposure_columns.allowed(pins)
-    recording_ok = landscape.recording_columns.allowed(pins)
-    if not exposure_ok.any():
+    axes, device = landscape.axes, landscape.device
+    allowed = axes.exposures(pins)
+    if not (allowed.shutter.any() and allowed.glass.any() and allowed.pair.any()):
         return False
-    times = np.array([*(float(shutter) for shutter in device.shutters), 0.0])
-    wanted = pins.get(Setting.COLOUR_PROFILE)
-    for index, profile in enumerate(device.profiles):
-        if wanted is not None and profile.key != wanted:
-            continue
-        floor_ok = landscape.exposures.floor >= profile.base_iso if device.iso.settable else True
-        usable = exposure_ok & floor_ok
-        recorded = recording_ok & landscape.recordable(index)
-        modes = np.intersect1d(landscape.frames.mode[frame_ok], landscape.recordings.mode[recorded])
-        if usable.any() and modes.size:
-            shortest = times[landscape.exposures.shutter[usable]].min()
-            longest_frame = max(float(1 / device.modes[mode].rate) for mode in modes)
-            if shortest <= longest_frame * (1 + 1e-9):
+    fixed_s = np.append(device.shutter_s, 0.0)[allowed.shutter]
+    in_time = fixed_s.min() <= landscape.space.longest_s[device.rate_of_mode] * WITHIN
+    modes = np.zeros(len(device.modes), dtype=bool)
+    modes[device.frames.mode[axes.frames(pins)]] = True
+    modes &= in_time
+    recordings, wanted = axes.recordings(pins), pins.get(Setting.COLOUR_PROFILE)
+    for number, profile in enumerate(device.device.profiles):
+        if wanted is None or profile.key == wanted:
+            recorded = recordings & landscape.recordable(number)
+            if (allowed.pair & landscape.pairs_ok(number)).any() and modes[device.recordings.mode[recorded]].any():
                 return True
     return False
 
 
-def smallest_clash(landscape: Landscape, pins: Mapping[Setting, Value]) -> dict[Setting, Value]:
+def smallest_clash(landscape: Landscape, pins: Pins) -> dict[Setting, Value]:
     """The smallest set of pins that cannot be had together; of equals the first in the settings' order."""
     names = sorted(pins, key=list(Setting).index)
     for count in range(1, min(len(names), SEARCHED_PIN_LIMIT) + 1):
         for chosen in combinations(names, count):
-            if not feasible(landscape, subset := _only(pins, chosen)):
+            if not feasible(landscape, subset := {name: pins[name] for name in chosen}):
                 return subset
     return dict(pins)
 
@@ -51,7 +48,3 @@ def first_clash(landscape: Landscape, setting: Setting, value: Value) -> dict[Se
     """The pins that stand against one more value: the smallest clash it makes, without itself."""
     clash = smallest_clash(landscape, {**landscape.pins, setting: value})
     return {other: pin for other, pin in clash.items() if other is not setting}
-
-
-def _only(pins: Mapping[Setting, Value], names: Iterable[Setting]) -> dict[Setting, Value]:
-    return {name: pins[name] for name in names}

@@ -1,41 +1,29 @@
 """The search: exact minimum over frames × exposures × recordings × profiles, with every rival.
 
-Costs add, and each consideration varies over few columns, so the minimum over millions of
-sets is found from small arrays (see `costs`).
+Costs add, and each consideration varies over few columns, so the minimum over millions of sets is found from a few
+arrays (see `costs`).
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from functools import cached_property, partial
+from functools import partial
 from typing import NamedTuple
 
 import numpy as np
 
-from steady_tide.core.kit.settings import Setting, Value
-from steady_tide.core.plan.physics.block import Block, blocks
-from steady_tide.core.plan.physics.space import (
-    Frames,
-    Recordings,
-    enumerate_exposures,
-    enumerate_frames,
-    enumerate_recordings,
-)
-from steady_tide.core.plan.physics.tables import tabulate
-from steady_tide.core.plan.prices import BLOCK_CONSIDERATIONS
-from steady_tide.core.plan.prices import recording as recording_room
-from steady_tide.core.plan.prices.finish import weigh_bias, weigh_profile
+from steady_tide.core.kit.settings import SETTINGS, Decided, Setting, Value
+from steady_tide.core.memo import Memo
+from steady_tide.core.plan.physics.sides import ExposureSide, FrameSide, Sets
 from steady_tide.core.plan.prices.recording import RecordingChoice
-from steady_tide.core.plan.problem.pins import Pins
-from steady_tide.core.plan.problem.situation import Situation
-from steady_tide.core.plan.search.columns import EXPOSURE_VALUES, FRAME_VALUES, RECORDING_VALUES, Bools, Columns
-from steady_tide.core.plan.search.costs import BlockCosts, FixedExposures, FreeFrames
-from steady_tide.core.plan.search.memory import remembered
-from steady_tide.core.quantities import Floats
+from steady_tide.core.plan.problem.wishes import Pins
+from steady_tide.core.plan.search.axes import Axes
+from steady_tide.core.plan.search.costs import TIE, Allowed, Reduced, SceneCosts, first_least
+from steady_tide.core.quantities import Bools, Floats, Ints
 
 
 @dataclass(frozen=True)
 class Point:
-    """One complete set: indices of frame, exposure, recording and profile."""
+    """One complete set: numbers of frame, exposure, recording and profile."""
 
     frame: int
     exposure: int
@@ -50,262 +38,287 @@ class Rivalry(NamedTuple):
     find: Callable[[], Point]
 
 
-@dataclass(frozen=True)
-class Best:
-    """Least block cost for each frame under the exposure pins, and for each exposure under the frame pins."""
+class Cheapest(NamedTuple):
+    """Least totals over profiles, and the first profile that has each; both in the shape of what they are totals of."""
 
-    of_frame: Floats
-    of_exposure: Floats
+    totals: Floats
+    profile: Ints
 
 
 class Landscape:
     """Every cost of one situation under its pins; answers "the best set with this value"."""
 
-    def __init__(self, situation: Situation, pins: Pins) -> None:
-        self.situation = situation
+    def __init__(self, costs: SceneCosts, pins: Pins) -> None:
+        self.costs = costs
+        self.situation = costs.situation
+        self.prices = costs.prices
+        self.device = costs.device
+        self.space = costs.space
         self.pins = pins
-        device = situation.device
-        self.frames: Frames = enumerate_frames(device, kind=situation.kind)
-        self.exposures = enumerate_exposures(situation)
-        self.recordings: Recordings = enumerate_recordings(device, kind=situation.kind)
-        self.frame_columns = Columns(situation, self.frames, FRAME_VALUES)
-        self.exposure_columns = Columns(situation, self.exposures, EXPOSURE_VALUES)
-        self.recording_columns = Columns(situation, self.recordings, RECORDING_VALUES)
-        self.tables = tabulate(situation)
-        self.profile_weighing = weigh_profile(situation)
-        self.bias_weighings = [weigh_bias(situation, profile) for profile in device.profiles]
-        self._biases = [float(pins.get(Setting.EXPOSURE_BIAS, weighing.best())) for weighing in self.bias_weighings]
-        self._costs: dict[float, list[BlockCosts]] = {}
-        self._free: dict[tuple[str, float], FreeFrames] = {}
+        self.axes = Axes(self.space)
+        wanted = [weighing.best() for weighing in costs.bias_weighings]
+        self.biases = [float(pins.get(Setting.EXPOSURE_BIAS, bias)) for bias in wanted]
+        """The bias of each profile: the pinned one, or the one it wants [stops]."""
+        self.frames_ok: Memo[Setting | None, Bools] = Memo(partial(self.axes.frames, pins))
+        """Frames that the pins allow, leaving the pin on a setting out, shape (K,)."""
+        self.recordings_ok: Memo[Setting | None, Bools] = Memo(partial(self.axes.recordings, pins))
+        """Recordings likewise, shape (Q,)."""
+        self.exposures_ok: Memo[Setting | None, Allowed] = Memo(partial(self.axes.exposures, pins))
+        """Exposures likewise."""
+        self._any = Memo(self._cheapest_of_any)
+        self._point = {
+            "frame": Memo(self._with_frame),
+            "exposure": Memo(self._with_exposure),
+            "recording": Memo(self._with_recording),
+        }
+        """The cheapest set with a profile and a frame, an exposure or a recording."""
+        self._frame_and_recording = Memo(self._cheapest_recorded)
+        """What each frame that the pins allow costs with its best recording, by profile, shape (K,)."""
+        self._recording_for = Memo(self._best_recording)
+        self.recordable = Memo(self._recordable)
+        """Recordings with which a profile is offered, shape (Q,): deep enough, and in a mode that allows it."""
+        self._reduced = Memo(self._exposures_reduced)
+        self._of_frame = Memo(self._least_of_frame)
+        self._exposure_least = Memo(self._least_of_exposure)
+        self.by_frame = Memo(self._by_frame)
+        """Total cost of the best set of each frame (K,), by profile and the setting whose pin is left out."""
+        self.by_exposure = Memo(self._by_exposure)
+        """The same of each exposure, shape (S + 1, G, P)."""
+        self.by_recording = Memo(self._by_recording)
+        """The same of each recording (Q,)."""
+        self.recording_best = Memo(self._recording_best)
+        """Least recording cost of each mode for a profile, shape (M,); infinite where none is allowed."""
 
-    # Profiles and their bias.
+    def otherwise(self, pins: Pins) -> "Landscape":
+        """The same situation under other pins; what it costs is not worked out again."""
+        return Landscape(self.costs, pins)
 
-    def finish_cost(self, index: int) -> float:
-        """Cost of a profile with its bias: the pinned bias, or the one it wants."""
-        profile = self.situation.device.profiles[index]
-        return self.profile_weighing.cost(profile.key) + self.bias_weighings[index].cost(self._biases[index])
+    def finish_cost(self, profile: int) -> float:
+        """Cost of a profile with its bias."""
+        key = self.situation.device.profiles[profile].key
+        return self.costs.profile_weighing.cost(key) + self.costs.bias_weighings[profile].cost(self.biases[profile])
 
-    @remembered
-    def situation_for(self, index: int) -> Situation:
-        """The situation with the bias of a profile."""
-        return self.situation.fitted(bias_stops=self._biases[index])
+    # What pins and profiles allow.
 
-    # Costs by block.
+    def _recordable(self, profile: int) -> Bools:
+        recordings = self.device.recordings
+        deep = recordings.depth >= self.situation.device.profiles[profile].bit_depth
+        return np.asarray(deep & self.device.profile_in_mode[recordings.mode, profile])
 
-    def block_costs(self, index: int) -> list[BlockCosts]:
-        """Costs of every block with the bias of a profile; each is priced when it is asked for."""
-        situation = self.situation_for(index)
-        if situation.bias_stops not in self._costs:
-            found = blocks(situation, self.tables, self.frames, self.exposures)
-            fixed: dict[tuple[str, float], FixedExposures] = {}
-            self._costs[situation.bias_stops] = [
-                BlockCosts(rows, columns, block, self._free_frames(block), self._fixed(fixed, block))
-                for rows, columns, block in found
-            ]
-        return self._costs[situation.bias_stops]
-
-    def _free_frames(self, block: Block) -> FreeFrames:
-        key = (block.lens.key, block.f_number)
-        if key not in self._free:
-            through = np.array([view.lens == block.lens.key for view in self.situation.device.views])
-            aperture = self.tables.apertures[self.frames.aperture] == block.f_number
-            self._free[key] = FreeFrames(block, self.frames, np.flatnonzero(through[self.frames.view] & aperture))
-        return self._free[key]
-
-    def _fixed(self, known: dict[tuple[str, float], FixedExposures], block: Block) -> FixedExposures:
-        key = (block.lens.key, block.f_number)
-        if key not in known:
-            known[key] = FixedExposures(block, self.exposures)
-        return known[key]
-
-    @cached_property
-    def recording_terms(self) -> dict[str, Floats]:
-        """Price of each recording by consideration, shape (R,) each."""
-        choice = RecordingChoice(self.situation, self.recordings)
-        return {consideration.key: consideration.price(choice) for consideration in recording_room.TABLE}
-
-    @cached_property
-    def recording_cost(self) -> Floats:
-        """Cost of each recording, shape (R,)."""
-        total = np.zeros(len(self.recordings.mode))
-        for price in self.recording_terms.values():
-            total = total + price
-        return total
-
-    def prices(self, point: Point) -> dict[str, float]:
-        """Price of every consideration in a whole set."""
-        costs, row = self._block_of(point.profile, point.frame)
-        column = int(np.searchsorted(costs.columns, point.exposure))
-        found = {one.key: costs.term(one.key, row, column) for one in BLOCK_CONSIDERATIONS}
-        found |= {key: float(price[point.recording]) for key, price in self.recording_terms.items()}
-        return found
-
-    @cached_property
-    def _profile_in_mode(self) -> Bools:
-        """Whether a mode allows a profile, shape (modes, profiles)."""
-        device = self.situation.device
-        return np.array([[not m.profiles or p.key in m.profiles for p in device.profiles] for m in device.modes])
-
-    def recordable(self, index: int) -> Bools:
-        """Recordings with which a profile is offered, shape (R,): deep enough, and in a mode that allows it."""
-        deep = self.recordings.depth >= self.situation.device.profiles[index].bit_depth
-        return np.asarray(deep & self._profile_in_mode[self.recordings.mode, index])
-
-    def floor_ok(self, index: int) -> Bools:
-        """Exposures whose ISO floor a profile allows, shape (O,)."""
+    def pairs_ok(self, profile: int) -> Bools:
+        """ISO pairs whose floor a profile allows, shape (P,)."""
+        floors = self.device.iso_pairs[:, 0]
         if not self.situation.device.iso.settable:
-            return np.ones(len(self.exposures.floor), dtype=bool)
-        return np.asarray(self.exposures.floor >= self.situation.device.profiles[index].base_iso)
+            return np.ones(len(floors), dtype=bool)
+        return np.asarray(floors >= self.situation.device.profiles[profile].base_iso)
 
-    def exposures_allowed(self, index: int) -> Bools:
-        """Exposures that pins and profile allow, shape (O,)."""
-        return self.exposure_columns.allowed(self.pins) & self.floor_ok(index)
-
-    def recording_best(self, index: int) -> Floats:
-        """Least recording cost of each mode for a profile, shape (modes,); inf where none is allowed."""
-        allowed = self.recording_columns.allowed(self.pins) & self.recordable(index)
-        least = np.full(len(self.situation.device.modes), np.inf)
-        np.minimum.at(least, self.recordings.mode, np.where(allowed, self.recording_cost, np.inf))
-        return least
-
-    def best(self, index: int) -> Best:
-        """Block costs of a profile, reduced both ways; remembered by what distinguishes them."""
-        profile = self.situation.device.profiles[index]
-        modes = self._profile_in_mode[:, index].tobytes()
-        key = (self._biases[index], profile.base_iso, profile.bit_depth, modes)
-        if key not in self._best:
-            self._best[key] = self._reduce(index)
-        return self._best[key]
-
-    @cached_property
-    def _best(self) -> dict[tuple[float, int, int, bytes], Best]:
-        return {}
-
-    def _reduce(self, index: int) -> Best:
-        exposure_ok = self.exposures_allowed(index)
-        floor_ok = self.floor_ok(index)
-        frame_ok = self.frame_columns.allowed(self.pins)
-        extra = np.where(frame_ok, self.recording_best(index)[self.frames.mode], np.inf)
-        of_frame = np.full(len(self.frames.mode), np.inf)
-        of_exposure = np.full(len(self.exposures.floor), np.inf)
-        for costs in self.block_costs(index):
-            of_frame[costs.rows] = costs.of_frame(exposure_ok)
-            frame = costs.frame + extra[costs.rows]
-            if np.isfinite(frame).any():
-                met = np.min(costs.both + frame[:, None], axis=0)[costs.meeting.kin]
-                total = np.where(floor_ok[costs.columns], costs.exposure + met, np.inf)
-                of_exposure[costs.columns] = np.minimum(of_exposure[costs.columns], total)
-        return Best(of_frame, of_exposure)
-
-    # Answers.
+    def exposures_allowed(self, profile: int, without: Setting | None = None) -> Allowed:
+        """Exposures that pins and profile allow, leaving one pin out."""
+        allowed = self.exposures_ok(without)
+        return allowed._replace(pair=allowed.pair & self.pairs_ok(profile))
 
     def profiles_allowed(self, *, without: Setting | None = None) -> list[int]:
         """Profiles the pins allow, leaving one pin out."""
         pinned = self.pins.get(Setting.COLOUR_PROFILE) if without is not Setting.COLOUR_PROFILE else None
         every = enumerate(self.situation.device.profiles)
-        return [index for index, profile in every if pinned is None or profile.key == pinned]
+        return [number for number, profile in every if pinned is None or profile.key == pinned]
 
-    @remembered
-    def by_frame(self, index: int, setting: Setting | None) -> Floats:
-        """Total cost of the best set of each frame (K,), with the pin on `setting` left out."""
-        allowed = self.frame_columns.allowed(self.pins, without=setting)
-        total = self.best(index).of_frame + self.recording_best(index)[self.frames.mode]
-        return np.where(allowed, total, np.inf) + self.finish_cost(index)
+    def _recording_best(self, profile: int) -> Floats:
+        allowed = self.recordings_ok(None) & self.recordable(profile)
+        least = np.full(len(self.device.modes), np.inf)
+        np.minimum.at(least, self.device.recordings.mode, np.where(allowed, self.costs.recording, np.inf))
+        return least
 
-    @remembered
-    def by_exposure(self, index: int, setting: Setting | None) -> Floats:
-        """Total cost of the best set of each exposure (O,), with the pin on `setting` left out."""
-        allowed = self.exposure_columns.allowed(self.pins, without=setting)
-        return np.where(allowed, self.best(index).of_exposure, np.inf) + self.finish_cost(index)
+    def _cheapest_recorded(self, profile: int) -> Floats:
+        recorded = self.recording_best(profile)[self.device.frames.mode]
+        return np.where(self.frames_ok(None), self.costs.frame + recorded, np.inf)
 
-    @remembered
-    def by_recording(self, index: int, setting: Setting | None) -> Floats:
-        """Total cost of the best set of each recording (R,), with the pin on `setting` left out."""
-        allowed = self.recording_columns.allowed(self.pins, without=setting) & self.recordable(index)
-        frame_ok = self.frame_columns.allowed(self.pins)
-        least = np.full(len(self.situation.device.modes), np.inf)
-        np.minimum.at(least, self.frames.mode, np.where(frame_ok, self.best(index).of_frame, np.inf))
-        total = self.recording_cost + least[self.recordings.mode]
-        return np.where(allowed, total, np.inf) + self.finish_cost(index)
+    # Totals.
 
-    @remembered
-    def least(self, index: int) -> float:
-        """Total cost of the best set with this profile."""
-        return float(np.min(self.by_frame(index, None)))
+    def _exposures_reduced(self, key: tuple[float, int]) -> list[Reduced]:
+        """Allowed exposures at their least through each passage, by bias and a profile that stands for others."""
+        bias, profile = key
+        allowed = self.exposures_allowed(profile)
+        return [passage.reduced(bias, allowed) for passage in self.costs.passages]
+
+    def _least_of_frame(self, key: tuple[float, int]) -> Floats:
+        """Least cost of each frame with its exposures, by bias and a profile that stands for others (K,)."""
+        found = np.empty(len(self.costs.frame))
+        for passage, least in zip(self.costs.passages, self._reduced(key), strict=True):
+            found[passage.rows] = passage.of_frames(least)
+        return found + self.costs.frame
+
+    def _exposing(self, profile: int) -> tuple[float, int]:
+        """What of a profile matters to exposures: its bias, and the first profile with its base ISO."""
+        profiles = self.situation.device.profiles
+        alike = (at for at, other in enumerate(profiles) if other.base_iso == profiles[profile].base_iso)
+        return self.biases[profile], next(alike)
+
+    def of_frame(self, profile: int) -> Floats:
+        """Least cost of each frame with its exposures (K,)."""
+        return self._of_frame(self._exposing(profile))
+
+    def _of_exposure(self, profile: int) -> Floats:
+        """Least cost of each exposure with any frame that the pins allow, shape (S + 1, G, P)."""
+        wanted = self._framed(profile)
+        return self._exposure_least(next(at for at in range(len(self.biases)) if self._framed(at) == wanted))
+
+    def _framed(self, profile: int) -> tuple[float, int, int, bytes]:
+        """What of a profile matters to exposures with any frame: bias, base ISO, and with what it is recorded."""
+        made = self.situation.device.profiles[profile]
+        return self.biases[profile], made.base_iso, made.bit_depth, self.device.profile_in_mode[:, profile].tobytes()
+
+    def _least_of_exposure(self, profile: int) -> Floats:
+        beside = self._frame_and_recording(profile)
+        found = np.full(self.axes.exposure_shape, np.inf)
+        for passage in self.costs.passages:
+            found = np.minimum(found, passage.of_exposures(self.biases[profile], beside[passage.rows]))
+        return np.where(self.pairs_ok(profile), found, np.inf)
+
+    def _by_frame(self, key: tuple[int, Setting | None]) -> Floats:
+        profile, without = key
+        allowed = self.frames_ok(without)
+        total = self.of_frame(profile) + self.recording_best(profile)[self.device.frames.mode]
+        return np.where(allowed, total, np.inf) + self.finish_cost(profile)
+
+    def _by_exposure(self, key: tuple[int, Setting | None]) -> Floats:
+        profile, without = key
+        allowed = self.exposures_ok(without)
+        shutter, glass = allowed.shutter[:, None, None], allowed.glass[None, :, None]
+        total = np.where(shutter & glass & allowed.pair, self._of_exposure(profile), np.inf)
+        return total + self.finish_cost(profile)
+
+    def _by_recording(self, key: tuple[int, Setting | None]) -> Floats:
+        profile, without = key
+        allowed = self.recordings_ok(without) & self.recordable(profile)
+        least = np.full(len(self.device.modes), np.inf)
+        frames = np.where(self.frames_ok(None), self.of_frame(profile), np.inf)
+        np.minimum.at(least, self.device.frames.mode, frames)
+        total = self.costs.recording + least[self.device.recordings.mode]
+        return np.where(allowed, total, np.inf) + self.finish_cost(profile)
+
+    def least(self, profile: int) -> float:
+        """Total cost of the best set with a profile."""
+        return float(np.min(self.by_frame((profile, None))))
+
+    # Answers.
 
     def rivals(self, setting: Setting) -> dict[Value, Rivalry]:
         """For every value that occurs: the least total cost with it, and how to find the set that has it."""
-        if setting is Setting.COLOUR_PROFILE:
-            return self._rival_profiles()
-        for columns, by, point in (
-            (self.frame_columns, self.by_frame, self._point_of_frame),
-            (self.exposure_columns, self.by_exposure, self._point_of_exposure),
-            (self.recording_columns, self.by_recording, self._point_of_recording),
-        ):
-            if setting in columns.settings:
-                totals = {index: by(index, setting) for index in self.profiles_allowed()}
-                found: dict[Value, Rivalry] = {}
-                for value, mask in columns.masks(setting).items():
-                    rows = np.flatnonzero(mask)
-                    least = ((total[rows], index) for index, total in totals.items())
-                    cost, index, row = min((float(t[at := int(np.argmin(t))]), i, int(rows[at])) for t, i in least)
-                    found[value] = Rivalry(cost, partial(point, index, row, setting))
-                return found
-        raise KeyError(setting)
+        decided = SETTINGS[setting].decided
+        if decided == "profile":
+            return {
+                profile.key: Rivalry(self.least(number), partial(self.point, number))
+                for number, profile in enumerate(self.situation.device.profiles)
+            }
+        column, cheapest = self.axes.column(setting), self._any((decided, setting if setting in self.pins else None))
+        totals = self.axes.spread(setting, cheapest.totals)
+        least = column.least(totals.min(axis=1) if totals.ndim > 1 else totals).tolist()
 
-    def _rival_profiles(self) -> dict[Value, Rivalry]:
-        profiles = enumerate(self.situation.device.profiles)
-        return {profile.key: Rivalry(self.least(index), partial(self.point, index)) for index, profile in profiles}
+        def find(code: int) -> Point:
+            rows = np.flatnonzero(column.codes == code)
+            row = self.axes.row(setting, rows, first_least(totals[rows].reshape(-1)))
+            return self._point[decided]((int(cheapest.profile.reshape(-1)[row]), row))
+
+        return {value: Rivalry(least[code], partial(find, code)) for code, value in enumerate(column.values)}
+
+    def _cheapest_of_any(self, key: tuple[Decided, Setting | None]) -> Cheapest:
+        """Totals of frames, recordings or exposures with whichever profile is cheapest."""
+        decided, without = key
+        by = {"frame": self.by_frame, "exposure": self.by_exposure, "recording": self.by_recording}[decided]
+        profiles = self.profiles_allowed()
+        totals = np.array([by((profile, without)) for profile in profiles])
+        least = totals.min(axis=0)
+        return Cheapest(least, np.array(profiles)[np.argmax(totals <= least + TIE, axis=0)])
 
     def chosen(self) -> Point | None:
-        """The cheapest set, or None when nothing fits."""
-        index = min(self.profiles_allowed(), key=self.least)
-        return self.point(index) if np.isfinite(self.least(index)) else None
+        """The cheapest set, or None when nothing fits; of equals the first profile's."""
+        floors = {profile: self._floor(profile) for profile in self.profiles_allowed()}
+        found: dict[int, float] = {}
+        for profile in sorted(floors, key=floors.__getitem__):
+            if floors[profile] <= min(found.values(), default=np.inf) + TIE:
+                found[profile] = self.least(profile)
+        least = min(found.values())
+        best = min(profile for profile, cost in found.items() if cost <= least + TIE)
+        return self.point(best) if np.isfinite(least) else None
 
-    def point(self, index: int) -> Point:
+    def _floor(self, profile: int) -> float:
+        """What no set with a profile can cost less than: exposures are never free of charge, nor paid for."""
+        return float(self._frame_and_recording(profile).min()) + self.finish_cost(profile)
+
+    def point(self, profile: int) -> Point:
         """The cheapest set with a profile."""
-        return self._point_of_frame(index, int(np.argmin(self.by_frame(index, None))), None)
+        return self._point["frame"]((profile, first_least(self.by_frame((profile, None)))))
 
-    # From a row to a whole set. The pin on `without` does not count.
-
-    def point_of(self, index: int, frame: int) -> Point:
+    def point_of(self, profile: int, frame: int) -> Point:
         """The cheapest set with a profile and a frame."""
-        return self._point_of_frame(index, frame, None)
+        return self._point["frame"]((profile, frame))
 
-    def _point_of_frame(self, index: int, frame: int, without: Setting | None) -> Point:
-        exposure_ok = self.exposures_allowed(index)
-        costs, row = self._block_of(index, frame)
-        total = costs.exposure + costs.both[row][costs.meeting.kin]
-        column = int(np.argmin(np.where(exposure_ok[costs.columns], total, np.inf)))
-        return Point(frame, int(costs.columns[column]), self._recording_for(index, frame), index)
+    # From a row to a whole set.
 
-    def _point_of_exposure(self, index: int, exposure: int, without: Setting | None) -> Point:
-        frame_ok = self.frame_columns.allowed(self.pins)
-        extra = np.where(frame_ok, self.recording_best(index)[self.frames.mode], np.inf)
-        found, least = 0, np.inf
-        for costs in self.block_costs(index):
-            at = np.flatnonzero(costs.columns == exposure)
-            if at.size:
-                total = costs.frame + extra[costs.rows] + costs.both[:, costs.meeting.kin[at[0]]]
-                row = int(np.argmin(total))
-                if total[row] < least - 1e-12:
-                    found, least = int(costs.rows[row]), float(total[row])
-        return Point(found, exposure, self._recording_for(index, found), index)
+    def _with_frame(self, key: tuple[int, int]) -> Point:
+        profile, frame = key
+        number = self.device.frames.passage[frame]
+        at = next(at for at, passage in enumerate(self.costs.passages) if passage.passage == number)
+        passage, least = self.costs.passages[at], self._reduced(self._exposing(profile))[at]
+        place = passage.exposure_of(least, int(np.flatnonzero(passage.rows == frame)[0]))
+        exposure = int(np.ravel_multi_index(place, self.axes.exposure_shape))
+        return Point(frame, exposure, self._recording_for((profile, int(self.device.frames.mode[frame]))), profile)
 
-    def _point_of_recording(self, index: int, recording: int, without: Setting | None) -> Point:
-        frame_ok = self.frame_columns.allowed(self.pins) & (self.frames.mode == self.recordings.mode[recording])
-        frame = int(np.argmin(np.where(frame_ok, self.best(index).of_frame, np.inf)))
-        return replace(self._point_of_frame(index, frame, None), recording=recording)
+    def _with_exposure(self, key: tuple[int, int]) -> Point:
+        profile, exposure = key
+        place = self.axes.place(exposure)
+        total = self._frame_and_recording(profile).copy()
+        for passage in self.costs.passages:
+            total[passage.rows] += passage.frames_of(self.biases[profile], *place)
+        frame = first_least(total)
+        return Point(frame, exposure, self._recording_for((profile, int(self.device.frames.mode[frame]))), profile)
 
-    def _recording_for(self, index: int, frame: int) -> int:
-        allowed = self.recording_columns.allowed(self.pins) & self.recordable(index)
-        allowed &= self.recordings.mode == self.frames.mode[frame]
-        return int(np.argmin(np.where(allowed, self.recording_cost, np.inf)))
+    def _with_recording(self, key: tuple[int, int]) -> Point:
+        profile, recording = key
+        same_mode = self.device.frames.mode == self.device.recordings.mode[recording]
+        frame = first_least(np.where(self.frames_ok(None) & same_mode, self.of_frame(profile), np.inf))
+        return replace(self._point["frame"]((profile, frame)), recording=recording)
 
-    @remembered
-    def _block_of(self, index: int, frame: int) -> tuple[BlockCosts, int]:
-        for costs in self.block_costs(index):
-            at = np.flatnonzero(costs.rows == frame)
-            if at.size:
-                return costs, int(at[0])
-        raise KeyError(frame)
+    def _best_recording(self, key: tuple[int, int]) -> int:
+        profile, mode = key
+        allowed = self.recordings_ok(None) & self.recordable(profile)
+        allowed &= self.device.recordings.mode == mode
+        return first_least(np.where(allowed, self.costs.recording, np.inf))
+
+    # Whole sets looked at.
+
+    def sets(self, points: Sequence[Point]) -> Sets:
+        """Frames and exposures of some sets, with all their figures."""
+        frames = self.device.frames.take(_numbers([point.frame for point in points]))
+        shutter, glass, pair = self.axes.places(_numbers([point.exposure for point in points]))
+        floor, ceiling = self.device.iso_pairs[pair].T
+        exposures = ExposureSide(
+            self.space,
+            passage=frames.passage,
+            shutter=np.array(self.device.shutters)[shutter],
+            glass=glass,
+            floor=floor,
+            ceiling=ceiling,
+            rate=self.device.rate_of_mode[frames.mode],
+            bias=np.array([self.biases[point.profile] for point in points]),
+        )
+        return Sets(FrameSide(self.space, frames), exposures)
+
+    def recordings(self, points: Sequence[Point]) -> RecordingChoice:
+        """Recordings of some sets."""
+        choice = RecordingChoice(self.situation, self.device.recordings)
+        return choice.take(_numbers([point.recording for point in points]))
+
+    def values_of(self, points: Sequence[Point], setting: Setting) -> list[Value]:
+        """A searched setting of some sets."""
+        decided = SETTINGS[setting].decided
+        if decided == "profile":
+            return [self.situation.device.profiles[point.profile].key for point in points]
+        column = self.axes.column(setting)
+        rows = _numbers([getattr(point, decided) for point in points])
+        return [column.values[code] for code in column.codes[self.axes.along(setting, rows)].tolist()]
+
+
+def _numbers(found: Sequence[int]) -> Ints:
+    return np.array(found, dtype=np.intp)

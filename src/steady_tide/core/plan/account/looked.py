@@ -1,0 +1,123 @@
+"""Some sets looked at together: what every consideration costs in each, and the facts behind it."""
+
+from collections.abc import Sequence
+from functools import cached_property
+from typing import NamedTuple
+
+import numpy as np
+
+from steady_tide.core.kit.body import ColourProfile
+from steady_tide.core.kit.settings import Setting
+from steady_tide.core.memo import Memo
+from steady_tide.core.plan.physics.sides import Sets
+from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
+from steady_tide.core.plan.prices.book import BOOK, Price
+from steady_tide.core.plan.prices.recording import RecordingChoice
+from steady_tide.core.plan.prices.weighing import Weighing
+from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.plan.search.landscape import Landscape, Point
+from steady_tide.core.quantities import Floats
+
+FINISH = ("profile", "bias")
+"""Considerations that are weighed with the profile, not over sets."""
+ABOUT_FINISH = (Setting.COLOUR_PROFILE, Setting.EXPOSURE_BIAS)
+
+
+class Fact(NamedTuple):
+    """What a consideration says of one set: its key, what it costs there, the figures behind it."""
+
+    key: str
+    cost: float
+    figures: tuple[float | str, ...]
+
+    @property
+    def row(self) -> Price:
+        """Its row in the book of prices."""
+        return BOOK[self.key]
+
+    @property
+    def about(self) -> tuple[Setting, ...]:
+        """Settings it is a reason for."""
+        if self.key in FINISH:
+            return ABOUT_FINISH
+        return (OF_SETS.get(self.key) or OF_RECORDINGS[self.key]).about
+
+
+class Looked:
+    """Whole sets of one landscape, all worked out at once."""
+
+    def __init__(self, landscape: Landscape, points: Sequence[Point]) -> None:
+        self.landscape = landscape
+        self.points = list(points)
+        self.situation: Situation = landscape.situation
+        self._figures = Memo(self._figures_of)
+
+    @cached_property
+    def sets(self) -> Sets:
+        """Frames and exposures, set by set."""
+        return self.landscape.sets(self.points)
+
+    @cached_property
+    def recordings(self) -> RecordingChoice:
+        """Recordings, set by set."""
+        return self.landscape.recordings(self.points)
+
+    def profile(self, at: int) -> ColourProfile:
+        """The profile of a set."""
+        return self.situation.device.profiles[self.points[at].profile]
+
+    def _weighing(self, key: str, at: int) -> Weighing:
+        landscape = self.landscape
+        return (
+            landscape.costs.profile_weighing
+            if key == "profile"
+            else landscape.costs.bias_weighings[self.points[at].profile]
+        )
+
+    @cached_property
+    def costs(self) -> dict[str, Floats]:
+        """What every consideration costs in each set, by key, shape (N,)."""
+        count, prices = len(self.points), self.landscape.prices
+        sets = self.sets
+        over = {"frame": sets.frames, "exposure": sets.exposures, "meeting": sets.meeting}
+        found = {key: row.price(over[row.scope], prices) for key, row in OF_SETS.items()}
+        found |= {key: row.price(self.recordings, prices) for key, row in OF_RECORDINGS.items()}
+        for key in FINISH:
+            found[key] = np.array([self._finish_cost(key, at) for at in range(count)])
+        return {key: np.broadcast_to(cost, (count,)) for key, cost in found.items()}
+
+    def _finish_cost(self, key: str, at: int) -> float:
+        value = self.profile(at).key if key == "profile" else self.landscape.biases[self.points[at].profile]
+        return self._weighing(key, at).cost(value)
+
+    @cached_property
+    def _table(self) -> Floats:
+        return np.array(list(self.costs.values()))
+
+    def _figures_of(self, key: str) -> list[tuple[float, ...]]:
+        """The figures of a consideration, set by set."""
+        told = OF_SETS[key].figures(self.sets) if key in OF_SETS else OF_RECORDINGS[key].figures(self.recordings)
+        columns = [np.broadcast_to(np.asarray(column, dtype=float), (len(self.points),)).tolist() for column in told]
+        return list(zip(*columns, strict=True))
+
+    def fact(self, key: str, at: int) -> Fact:
+        """A consideration in one of the sets."""
+        if key in FINISH:
+            value = self.profile(at).key if key == "profile" else self.landscape.biases[self.points[at].profile]
+            return Fact(key, float(self.costs[key][at]), (value,))
+        return Fact(key, float(self.costs[key][at]), self._figures(key)[at])
+
+    def tell(self, fact: Fact, at: int) -> str:
+        """A fact of one of the sets in words."""
+        if fact.key in FINISH:
+            weighing = self._weighing(fact.key, at)
+            return "; ".join(one.words for one in weighing.objections[fact.figures[0]]) or weighing.praise
+        told = OF_SETS.get(fact.key) or OF_RECORDINGS[fact.key]
+        return told.words(self.situation, *fact.figures)
+
+    def differences(self, here: int, there: int, *, most: int, untold: float) -> list[tuple[str, float]]:
+        """Considerations in which two sets differ by `untold` stops or more, largest difference first."""
+        apart = self._table[:, there] - self._table[:, here]
+        order = np.argsort(-np.abs(apart), kind="stable")[:most]
+        keys = list(self.costs)
+        return [(keys[row], float(apart[row])) for row in order if abs(apart[row]) >= untold]

@@ -1,0 +1,81 @@
+"""The book of prices: every price that moves a plan, read once from `prices.toml` beside this file."""
+
+import tomllib
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from importlib.resources import files
+from typing import Any, Final
+
+from steady_tide.core.plan.problem.stance import Axis
+
+TOLD_FROM: Final = 1.0
+"""Cost from which a price is told beside the plan, where its row says nothing else [stops-equivalents]."""
+
+
+@dataclass(frozen=True)
+class Price:
+    """One row: what a fault costs [stops-equivalents per unit].
+
+    key: its name where weights are kept. room: under which heading it stands in Taste. unit: what it is counted by.
+    source: where the figure comes from; "assumed" where it is practice. axis: the disagreement it belongs to.
+    warn_above: cost from which it is told beside the plan.
+    """
+
+    key: str
+    label: str
+    room: str
+    weight: float
+    unit: str
+    source: str
+    axis: Axis | None = None
+    warn_above: float = TOLD_FROM
+
+    @property
+    def assumed(self) -> bool:
+        """Whether the figure is practice, not a published one."""
+        return "assumed" in self.source.lower()
+
+
+def _words(name: str) -> str:
+    return name.replace("-", " ").replace("Nd", "ND")
+
+
+def _cells(grid: Mapping[str, Any]) -> Iterator[Price]:
+    shared = {"room": grid["room"], "unit": grid["unit"], "source": grid["source"], "axis": _axis(grid)}
+    single = len(grid["columns"]) == 1
+    for row, weights in grid["rows"].items():
+        for column, weight in zip(grid["columns"], weights, strict=True):
+            label = grid["label"].format(row=_words(row), column=_words(column))
+            key = f"{grid['key']}.{row}" if single else f"{grid['key']}.{row}.{column}"
+            yield Price(key, label[:1].upper() + label[1:], weight=float(weight), **shared)
+
+
+def _axis(row: Mapping[str, Any]) -> Axis | None:
+    return Axis(row["axis"]) if "axis" in row else None
+
+
+def _read(text: str) -> dict[str, Price]:
+    """The book in the order of the file's rooms; a grid stands after the row whose name its own begins with."""
+    data = tomllib.loads(text)
+    rows = [Price(**{**row, "weight": float(row["weight"]), "axis": _axis(row)}) for row in data["price"]]
+    cells = {grid["key"]: list(_cells(grid)) for grid in data["grid"]}
+    ordered: list[Price] = []
+    for row in rows:
+        ordered.append(row)
+        ordered += [cell for key, found in cells.items() if key.partition(".")[0] == row.key for cell in found]
+    return {price.key: price for price in ordered}
+
+
+BOOK: Final[dict[str, Price]] = _read(files(__package__).joinpath("prices.toml").read_text(encoding="utf-8"))
+
+
+class Prices:
+    """The book as it counts for one account: own weights win over those it ships with."""
+
+    def __init__(self, own: Mapping[str, float]) -> None:
+        self._own = own
+
+    def __call__(self, key: str) -> float:
+        """The weight of a price. Raises KeyError for a key that is not in the book."""
+        price = BOOK[key]
+        return self._own.get(key, price.weight)

@@ -6,7 +6,6 @@ from urllib.parse import urlsplit
 from fastapi import FastAPI, Request, Response
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
-from sqlalchemy import text
 from starlette.responses import FileResponse
 
 from steady_tide import __version__
@@ -69,8 +68,7 @@ def create_app(service: Service) -> FastAPI:
     @app.get("/api/health", tags=["service"])
     def health(service: ServiceOf) -> dict[str, str]:
         """Whether the service and its database answer."""
-        with service.database.session() as opened:
-            opened.execute(text("SELECT 1"))
+        service.database.check()
         return {"status": "steady", "version": __version__}
 
     @app.middleware("http")

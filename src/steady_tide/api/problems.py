@@ -9,13 +9,12 @@ from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from pydantic import BaseModel
-from sqlalchemy.exc import DataError
 from starlette.exceptions import HTTPException
 
 from steady_tide.core.document import problems_of
 from steady_tide.core.errors import BadInput, Problem, SteadyTideError
 from steady_tide.desk.accounts import NotSignedIn, TooManyFailures
-from steady_tide.store.errors import NotFound, Stale, Taken, Unavailable
+from steady_tide.store.errors import NotFound, Stale, Taken, Unavailable, Unstorable
 
 log = logging.getLogger("steady_tide")
 
@@ -26,6 +25,7 @@ STATUS: dict[type[SteadyTideError], HTTPStatus] = {
     Taken: HTTPStatus.CONFLICT,
     TooManyFailures: HTTPStatus.TOO_MANY_REQUESTS,
     Unavailable: HTTPStatus.SERVICE_UNAVAILABLE,
+    Unstorable: HTTPStatus.UNPROCESSABLE_ENTITY,
 }
 WRAPPERS = ("body", "query", "path", "header")
 
@@ -97,7 +97,6 @@ def install(app: FastAPI) -> None:
         SteadyTideError: _refused,
         RequestValidationError: _invalid_request,
         HTTPException: _http,
-        DataError: _unstorable,
         UnicodeError: _unstorable,
         Exception: _unforeseen,
     }

@@ -5,8 +5,6 @@ from datetime import date
 from importlib import resources
 from typing import Any
 
-from sqlalchemy.orm import Session
-
 from steady_tide.core.kit.bag import Kit, checked_kit
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.desk.accounts import create_account, find_account
@@ -14,6 +12,7 @@ from steady_tide.desk.bench import Bench, Camera
 from steady_tide.desk.dialled import Dialled
 from steady_tide.desk.kit import KitDesk
 from steady_tide.desk.shoots import ShootFacts, Shoots
+from steady_tide.store.database import Session
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import Account
 

@@ -7,13 +7,11 @@ from uuid import UUID
 
 from argon2 import PasswordHasher
 from argon2.exceptions import VerificationError
-from sqlalchemy import delete, func, select
-from sqlalchemy.exc import IntegrityError
-from sqlalchemy.orm import Session
 
 from steady_tide.core.errors import BadInput, Problem, SteadyTideError
-from steady_tide.store.errors import Taken
-from steady_tide.store.tables import Account, SessionRow, SignInFailure
+from steady_tide.store.database import Session
+from steady_tide.store.repositories import accounts as kept
+from steady_tide.store.tables import Account, SessionRow
 
 SESSION_DAYS = 30
 FAILURES_ALLOWED = 5
@@ -42,11 +40,7 @@ def create_account(session: Session, *, email: str, name: str, password: str | N
         raise BadInput([Problem(("password",), f"write at least {SHORTEST_PASSWORD} characters")])
     hashed = _hasher.hash(password) if password is not None else None
     account = Account(email=normal_email(email), name=name.strip(), password_hash=hashed, preferences={})
-    try:
-        with session.begin_nested():
-            session.add(account)
-    except IntegrityError as error:
-        raise Taken("there is an account with this address; sign in instead") from error
+    kept.keep_account(session, account)
     return account
 
 
@@ -58,19 +52,18 @@ def sign_in(session: Session, *, email: str, password: str) -> Account | None:
     """
     address = normal_email(email)
     since = datetime.now(UTC) - timedelta(minutes=FAILURE_MINUTES)
-    recent = select(func.count()).where(SignInFailure.email == address, SignInFailure.at > since)
-    if (session.scalar(recent) or 0) >= FAILURES_ALLOWED:
+    if kept.failures_since(session, address, since) >= FAILURES_ALLOWED:
         raise TooManyFailures(f"too many failed sign-ins; try again in {FAILURE_MINUTES} minutes")
-    account = session.scalar(select(Account).where(Account.email == address))
+    account = kept.account_called(session, address)
     stored = account.password_hash if account and account.password_hash else _NOBODY
     try:
         _hasher.verify(stored, password)
     except VerificationError:
         account = None
     if account is None or account.password_hash is None:
-        session.add(SignInFailure(email=address))
+        kept.note_failure(session, address)
         return None
-    session.execute(delete(SignInFailure).where(SignInFailure.email == address))
+    kept.forget_failures(session, address)
     return account
 
 
@@ -78,38 +71,34 @@ def open_session(session: Session, account: Account) -> str:
     """A new token for a browser; only its hash is kept."""
     token = secrets.token_urlsafe(32)
     now = datetime.now(UTC)
-    session.execute(delete(SessionRow).where(SessionRow.expires_at < now))
-    session.add(
-        SessionRow(token_hash=_hash(token), account_id=account.id, expires_at=now + timedelta(days=SESSION_DAYS))
-    )
+    row = SessionRow(token_hash=_hash(token), account_id=account.id, expires_at=now + timedelta(days=SESSION_DAYS))
+    kept.keep_session(session, row, now=now)
     return token
 
 
 def account_of(session: Session, token: str | None) -> Account:
     """Whose token this is. Raises NotSignedIn for a missing, unknown or expired one."""
     if token:
-        row = session.get(SessionRow, _hash(token))
-        if row is not None and row.expires_at > datetime.now(UTC):
-            account = session.get(Account, row.account_id)
-            if account is not None:
-                return account
+        account = kept.account_behind(session, _hash(token), now=datetime.now(UTC))
+        if account is not None:
+            return account
     raise NotSignedIn("sign in first")
 
 
 def close_session(session: Session, token: str | None) -> None:
     """Forget a token."""
     if token:
-        session.execute(delete(SessionRow).where(SessionRow.token_hash == _hash(token)))
+        kept.forget_session(session, _hash(token))
 
 
 def find_account(session: Session, email: str) -> Account | None:
     """The account with an address, or None."""
-    return session.scalar(select(Account).where(Account.email == normal_email(email)))
+    return kept.account_called(session, normal_email(email))
 
 
 def forget_account(session: Session, account_id: UUID) -> None:
     """Delete an account and everything it owns."""
-    session.execute(delete(Account).where(Account.id == account_id))
+    kept.forget_account(session, account_id)
 
 
 def _hash(token: str) -> bytes:

@@ -16,6 +16,7 @@ from steady_tide.desk.history import History
 from steady_tide.desk.planning import Inputs, Planner, solve
 from steady_tide.desk.views import MatchedScene, PresetsView, Refusal
 from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.shoots import scenes_of
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
 
 
@@ -87,8 +88,7 @@ class Asking:
     def presets(self, shoot_id: UUID) -> list[PresetsView]:
         """For each camera of a shoot: its scenes in the fewest presets that lose least."""
         shoot = self.rows.get(ShootRow, shoot_id)
-        query = self.rows.query(SceneRow).where(SceneRow.shoot_id == shoot.id)
-        scenes = self.rows.all(query.order_by(SceneRow.position, SceneRow.created_at))
+        scenes = scenes_of(self.rows, shoot.id)
         by_device: dict[UUID, list[tuple[SceneRow, SetupRow]]] = {}
         for scene in scenes:
             for setup in History(self.rows, scene).setups():
@@ -124,6 +124,6 @@ class Asking:
             for key in (preset.key, *(one.key for one in preset.shared_by if one.cost is not None)):
                 self.rows.get(SetupRow, UUID(key), lock=True).slot = slot
                 taken[key] = slot
-        self.rows.session.flush()
+        self.rows.settle()
         # What the scenes could share does not hang on the slots they have.
         return [one.model_copy(update={"slot_of": taken}) if one is found else one for one in every]

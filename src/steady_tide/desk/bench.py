@@ -15,6 +15,8 @@ from steady_tide.desk.stances import INHERITED, Stances
 from steady_tide.desk.views import SceneView, SetupView
 from steady_tide.store.errors import Stale, Taken
 from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.setups import setups_with
+from steady_tide.store.repositories.shoots import scenes_in
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
 
 
@@ -53,7 +55,7 @@ class Bench:
     ) -> SceneRow:
         """A new scene at the end of a shoot, not yet planned. filmed: its times, spot and whether they are fixed."""
         shoot = self.rows.get(ShootRow, shoot_id)
-        count = len(self.rows.all(self.rows.query(SceneRow).where(SceneRow.shoot_id == shoot.id)))
+        count = scenes_in(self.rows, shoot.id)
         scene = self.rows.add(
             SceneRow(
                 shoot_id=shoot.id,
@@ -150,13 +152,13 @@ class Bench:
         """Undo (-1) or redo (+1)."""
         scene = self.rows.get(SceneRow, scene_id, lock=True)
         History(self.rows, scene).step(by)
-        self.rows.session.flush()
+        self.rows.settle()
         return self._view(scene)
 
     def _locked(self, setup_id: UUID) -> tuple[SetupRow, SceneRow]:
         setup = self.rows.get(SetupRow, setup_id)
         scene = self.rows.get(SceneRow, setup.scene_id, lock=True)
-        self.rows.session.refresh(setup)
+        self.rows.refresh(setup)
         return setup, scene
 
     def _add_setup(self, scene: SceneRow, camera: Camera) -> None:
@@ -176,7 +178,7 @@ class Bench:
 
     def _next_slot(self, device: DeviceRow) -> int:
         """The preset slot after those other scenes use on this camera, beginning again at the end."""
-        used = len(self.rows.all(self.rows.query(SetupRow).where(SetupRow.device_id == device.id)))
+        used = setups_with(self.rows, device.id)
         return used % int(device.document["preset_slots"]) + 1
 
     def kept(self, scene: SceneRow, label: str) -> SceneView:

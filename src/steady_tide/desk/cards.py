@@ -11,6 +11,7 @@ from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import CardLine, CardView
 from steady_tide.store.errors import Stale
 from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.setups import ticks_of
 from steady_tide.store.tables import ReadBackRow, SceneRow, SetupRow, ShootRow
 
 
@@ -67,7 +68,7 @@ class Cards:
         return lines
 
     def _ticks(self, setup_id: UUID) -> list[ReadBackRow]:
-        return self.rows.all(self.rows.query(ReadBackRow).where(ReadBackRow.setup_id == setup_id))
+        return ticks_of(self.rows, setup_id)
 
     def tick(self, setup_id: UUID, setting: str, *, value: str, read_back: bool) -> CardView:
         """Note that a value was read back from the camera, or take the note back.
@@ -85,7 +86,7 @@ class Cards:
         self._set_tick(setup_id, setting, value if read_back else None)
         if read_back:
             self.dialled.confirm(setup.device_id, setup.slot, {setting: value})
-        self.rows.session.flush()
+        self.rows.settle()
         return self.card(setup_id)
 
     def _set_tick(self, setup_id: UUID, setting: str, value: str | None) -> None:
@@ -105,7 +106,7 @@ class Cards:
         for setting, value in values.items():
             self._set_tick(setup_id, setting, value)
         self.dialled.confirm(setup.device_id, setup.slot, values)
-        self.rows.session.flush()
+        self.rows.settle()
         return self.card(setup_id)
 
     def choose_slot(self, setup_id: UUID, slot: int) -> CardView:

@@ -34,6 +34,7 @@ from steady_tide.desk.planning import Planner
 from steady_tide.desk.skies import day_over, measured_of, place_of, reading_told
 from steady_tide.desk.views import Refusal
 from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.shoots import scenes_of
 from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
 
 STEP_MINUTES = 10
@@ -68,8 +69,7 @@ class Days:
     def filmed(self, shoot: ShootRow) -> list[Filmed]:
         """The scenes of a shoot in order, each with its light and plans."""
         self.around(shoot)
-        query = self.rows.query(SceneRow).where(SceneRow.shoot_id == shoot.id)
-        found = self.rows.all(query.order_by(SceneRow.position, SceneRow.created_at))
+        found = scenes_of(self.rows, shoot.id)
         return [self._filmed(scene) for scene in found]
 
     def _filmed(self, scene: SceneRow) -> Filmed:

@@ -9,6 +9,7 @@ from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.plan.account.plan import Decision, Plan
 from steady_tide.desk.views import DialledValue, SlotView
 from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.setups import dialled
 from steady_tide.store.tables import DialledRow
 
 HURTS_FROM_STOPS = 0.5
@@ -38,8 +39,7 @@ class Dialled:
 
     def slots(self, device_id: UUID, device: Device) -> list[SlotView]:
         """Every preset slot of a camera with what was last confirmed there, in the order of its menu."""
-        query = self.rows.query(DialledRow).where(DialledRow.device_id == device_id)
-        rows = self.rows.all(query)
+        rows = dialled(self.rows, device_id)
         labels = {entry.setting.value: (at, entry.label) for at, entry in enumerate(device.menu)}
         found = []
         for slot in range(1, device.preset_slots + 1):
@@ -64,8 +64,7 @@ class Dialled:
             self.rows.delete(row)
 
     def _rows(self, device_id: UUID, slot: int) -> list[DialledRow]:
-        query = self.rows.query(DialledRow).where(DialledRow.device_id == device_id, DialledRow.slot == slot)
-        return self.rows.all(query)
+        return dialled(self.rows, device_id, slot)
 
 
 def value_text(decision: Decision, value: str) -> str:
@@ -73,11 +72,11 @@ def value_text(decision: Decision, value: str) -> str:
     return next((option.text for option in decision.options if str(option.value) == value), value)
 
 
-def leftovers(plan: Plan, dialled: Mapping[str, str], slot: int) -> list[str]:
+def leftovers(plan: Plan, on_camera: Mapping[str, str], slot: int) -> list[str]:
     """Values still in the slot that would hurt this scene, dearest first, in words."""
     found = []
     for decision in plan.decisions:
-        value = dialled.get(decision.setting.value)
+        value = on_camera.get(decision.setting.value)
         if value is None or value == str(decision.value):
             continue
         option = next((option for option in decision.options if str(option.value) == value), None)

@@ -22,6 +22,7 @@ from steady_tide.desk.filmed import Filmed
 from steady_tide.desk.history import History
 from steady_tide.desk.skies import NIGHT_MINUTES
 from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.shoots import readings_of
 from steady_tide.store.tables import ReadingRow, SceneRow, ShootRow
 
 LATEST_MINUTE = 1500
@@ -63,7 +64,7 @@ class FilmingDesk:
 
     def day(self, shoot_id: UUID) -> DayView:
         """The day as it stands now."""
-        self.rows.session.flush()
+        self.rows.settle()
         return Days(self.rows).day(shoot_id)
 
     def film(self, scene_id: UUID, filming: Filming) -> DayView:
@@ -102,8 +103,7 @@ class FilmingDesk:
             raise BadInput([Problem(("scene_id",), "this scene is not on this shoot")])
         if not 0 <= minute <= LAST_END:
             raise BadInput([Problem(("minute",), "it lies within the day and the night after it")])
-        query = self.rows.query(ReadingRow).where(ReadingRow.shoot_id == shoot.id)
-        if len(self.rows.all(query)) >= MOST_READINGS:
+        if len(readings_of(self.rows, shoot.id)) >= MOST_READINGS:
             raise BadInput([Problem(("measured",), f"a shoot keeps {MOST_READINGS} readings; remove some first")])
         plain = measured.plain()
         self.rows.add(ReadingRow(shoot_id=shoot.id, scene_id=scene_id, minute=minute, measured=plain))

@@ -4,11 +4,11 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import delete
-
 from steady_tide.desk.gesture import ALONE, gesture_of, touched
 from steady_tide.store.errors import NotFound
 from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.setups import setups_of
+from steady_tide.store.repositories.states import forget_after, forget_before, state_at
 from steady_tide.store.tables import SceneRow, SceneStateRow, SetupRow
 
 COALESCE_SECONDS = 4
@@ -24,8 +24,7 @@ class History:
 
     def setups(self) -> list[SetupRow]:
         """The scene's cameras in order."""
-        query = self.rows.query(SetupRow).where(SetupRow.scene_id == self.scene.id)
-        return self.rows.all(query.order_by(SetupRow.position, SetupRow.created_at))
+        return setups_of(self.rows, self.scene.id)
 
     def _state(self) -> dict[str, Any]:
         cameras = [
@@ -43,9 +42,9 @@ class History:
 
     def keep(self, label: str) -> None:
         """Write an edit, and record it."""
-        self.rows.session.flush()
+        self.rows.settle()
         self.record(label)
-        self.rows.session.flush()
+        self.rows.settle()
 
     def record(self, label: str) -> None:
         """Keep the state after an edit; edits of the same fields of scene and brief in quick
@@ -55,8 +54,7 @@ class History:
         state = self._state()
         paths = list(touched(here.state if here is not None else {}, state))
         gesture = ALONE if "setups" in paths else gesture_of(paths)
-        ahead = SceneStateRow.sequence > self.scene.history_at
-        self.rows.session.execute(delete(SceneStateRow).where(SceneStateRow.scene_id == self.scene.id, ahead))
+        forget_after(self.rows, self.scene.id, self.scene.history_at)
         recent = datetime.now(UTC) - timedelta(seconds=COALESCE_SECONDS)
         if (
             here is not None
@@ -69,8 +67,7 @@ class History:
             return
         self.scene.history_at += 1
         self._keep(self.scene.history_at, label, state, gesture)
-        too_old = SceneStateRow.sequence < self.scene.history_at - MOST_STATES
-        self.rows.session.execute(delete(SceneStateRow).where(SceneStateRow.scene_id == self.scene.id, too_old))
+        forget_before(self.rows, self.scene.id, self.scene.history_at - MOST_STATES)
 
     def undo_label(self) -> str | None:
         """What undo would take back, or None."""
@@ -93,8 +90,7 @@ class History:
         self.scene.revision += 1
 
     def _at(self, sequence: int) -> SceneStateRow | None:
-        query = self.rows.query(SceneStateRow).where(SceneStateRow.scene_id == self.scene.id)
-        return self.rows.session.scalar(query.where(SceneStateRow.sequence == sequence))
+        return state_at(self.rows, self.scene.id, sequence)
 
     def _keep(self, sequence: int, label: str, state: dict[str, Any], gesture: str) -> None:
         row = SceneStateRow(scene_id=self.scene.id, sequence=sequence, label=label, gesture=gesture, state=state)

@@ -6,13 +6,14 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import delete, func, select
-
 from steady_tide.core.document import Part
 from steady_tide.desk.gesture import ALONE, gesture_of
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import Account, BagRow, DeviceRow, DialledRow, KitChangeRow, SetupRow
+from steady_tide.store.repositories import kit as kept
+from steady_tide.store.repositories.setups import dialled as dialled_rows
+from steady_tide.store.repositories.setups import setups_with
+from steady_tide.store.tables import BagRow, DeviceRow, DialledRow, KitChangeRow
 
 COALESCE_SECONDS = 120
 MOST_CHANGES = 100
@@ -36,10 +37,10 @@ class Journal:
     @contextmanager
     def change(self, label: str) -> Iterator[None]:
         """Whatever is done to the kit inside becomes one step; the same rows changed soon after join it."""
-        self._one_at_a_time()
+        kept.wait_for_kit(self.rows)
         before = self._state()
         yield
-        self.rows.session.flush()
+        self.rows.settle()
         after = self._state()
         keys = sorted(before.keys() | after.keys())
         changed = [
@@ -52,18 +53,18 @@ class Journal:
 
     def view(self) -> KitHistory:
         """The steps next to where the kit stands."""
-        done, ahead = self._done(), self._ahead()
+        done, ahead = kept.last_change(self.rows), kept.next_change(self.rows)
         return KitHistory(undo=done.label if done else None, redo=ahead.label if ahead else None)
 
     def undo(self) -> KitHistory:
         """Take the last change back. Raises NotFound when there is none, Taken while a scene uses what it brought."""
-        self._one_at_a_time()
-        return self._step(self._done(), "before", undone=True)
+        kept.wait_for_kit(self.rows)
+        return self._step(kept.last_change(self.rows), "before", undone=True)
 
     def redo(self) -> KitHistory:
         """Make the last change taken back again. Raises as `undo`."""
-        self._one_at_a_time()
-        return self._step(self._ahead(), "after", undone=False)
+        kept.wait_for_kit(self.rows)
+        return self._step(kept.next_change(self.rows), "after", undone=False)
 
     def _step(self, row: KitChangeRow | None, side: str, *, undone: bool) -> KitHistory:
         if row is None:
@@ -71,49 +72,33 @@ class Journal:
         for one in row.changes:
             self._put(one["table"], UUID(one["id"]), one[side])
         row.undone = undone
-        self.rows.session.flush()
+        self.rows.settle()
         return self.view()
 
-    def _one_at_a_time(self) -> None:
-        """Two windows changing one kit wait for each other."""
-        self.rows.session.scalar(select(Account.id).where(Account.id == self.rows.account_id).with_for_update())
-
-    def _done(self) -> KitChangeRow | None:
-        query = self.rows.query(KitChangeRow).where(KitChangeRow.undone.is_(False))
-        return self.rows.session.scalar(query.order_by(KitChangeRow.sequence.desc()).limit(1))
-
-    def _ahead(self) -> KitChangeRow | None:
-        query = self.rows.query(KitChangeRow).where(KitChangeRow.undone.is_(True))
-        return self.rows.session.scalar(query.order_by(KitChangeRow.sequence).limit(1))
-
     def _keep(self, label: str, changed: list[dict[str, Any]]) -> None:
-        mine = KitChangeRow.account_id == self.rows.account_id
-        self.rows.session.execute(delete(KitChangeRow).where(mine, KitChangeRow.undone.is_(True)))
-        last = self._done()
+        kept.forget_undone(self.rows)
+        last = kept.last_change(self.rows)
         recent = datetime.now(UTC) - timedelta(seconds=COALESCE_SECONDS)
         gesture = _gesture(changed)
         if last is not None and gesture != ALONE and last.gesture == gesture and last.created_at > recent:
             last.changes, last.label = _joined(last.changes, changed), label
             return
-        highest = self.rows.session.scalar(select(func.max(KitChangeRow.sequence)).where(mine)) or 0
-        self.rows.add(KitChangeRow(sequence=highest + 1, label=label, gesture=gesture, undone=False, changes=changed))
-        old = KitChangeRow.sequence <= highest + 1 - MOST_CHANGES
-        self.rows.session.execute(delete(KitChangeRow).where(mine, old))
+        kept.keep_change(self.rows, label=label, gesture=gesture, changes=changed, most=MOST_CHANGES)
 
     # Rows as plain data, and back.
 
     def _state(self) -> State:
         dialled: dict[UUID, list[dict[str, Any]]] = {}
-        for row in self.rows.all(self.rows.query(DialledRow)):
+        for row in dialled_rows(self.rows):
             noted = {"slot": row.slot, "setting": row.setting, "value": row.value}
             dialled.setdefault(row.device_id, []).append(noted)
         state: State = {}
-        for device in self.rows.all(self.rows.query(DeviceRow)):
+        for device in kept.devices(self.rows):
             state["device", str(device.id)] = {
                 "key": device.key, "position": device.position, "document": device.document,
                 "dialled": dialled.get(device.id, []),
             }  # fmt: skip
-        for item in self.rows.all(self.rows.query(BagRow)):
+        for item in kept.bag(self.rows):
             state["bag", str(item.id)] = {"key": item.key, "position": item.position, "document": item.document}
         return state
 
@@ -122,10 +107,10 @@ class Journal:
         put(row_id, wanted)
 
     def _put_device(self, row_id: UUID, wanted: dict[str, Any] | None) -> None:
-        row = self.rows.session.scalar(self.rows.query(DeviceRow).where(DeviceRow.id == row_id).with_for_update())
+        row = kept.locked_device(self.rows, row_id)
         if wanted is None:
             if row is not None:
-                if self.rows.session.scalar(select(SetupRow.id).where(SetupRow.device_id == row_id).limit(1)):
+                if setups_with(self.rows, row_id):
                     raise Taken("scenes use this camera; take it off them first")
                 self.rows.delete(row)
             return
@@ -140,7 +125,7 @@ class Journal:
             self.rows.add(DialledRow(device_id=row_id, **noted))
 
     def _put_item(self, row_id: UUID, wanted: dict[str, Any] | None) -> None:
-        row = self.rows.session.scalar(self.rows.query(BagRow).where(BagRow.id == row_id).with_for_update())
+        row = kept.locked_item(self.rows, row_id)
         if wanted is None:
             if row is not None:
                 self.rows.delete(row)

@@ -4,7 +4,6 @@ from itertools import count
 from uuid import UUID
 
 from pydantic import TypeAdapter
-from sqlalchemy import select
 
 from steady_tide.core.advice.plausibility import warnings
 from steady_tide.core.advice.strengths import Strength, strengths
@@ -17,7 +16,9 @@ from steady_tide.desk.views import DeviceView, ProblemView
 from steady_tide.formats.modes_csv import modes_from_csv
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import BagRow, DeviceRow, SetupRow
+from steady_tide.store.repositories import kit as kept
+from steady_tide.store.repositories.setups import setups_with
+from steady_tide.store.tables import BagRow, DeviceRow
 
 _item: TypeAdapter[BagItem] = TypeAdapter(BagItem)
 
@@ -32,7 +33,7 @@ class KitDesk:
     def devices(self) -> list[DeviceView]:
         """Every camera as a choice, in the order it came in."""
         views = []
-        for row in self.rows.all(self.rows.query(DeviceRow).order_by(DeviceRow.position, DeviceRow.key)):
+        for row in kept.devices(self.rows):
             device = Device.model_validate(row.document)
             views.append(
                 DeviceView(id=row.id, key=device.key, name=device.name, kind=device.kind, modes=len(device.modes))
@@ -45,8 +46,7 @@ class KitDesk:
 
     def bag(self) -> list[BagItem]:
         """Everything in the bag."""
-        rows = self.rows.all(self.rows.query(BagRow).order_by(BagRow.position, BagRow.key))
-        return [_item.validate_python(row.document) for row in rows]
+        return [_item.validate_python(row.document) for row in kept.bag(self.rows)]
 
     def kit(self) -> Kit:
         """The whole kit as one document. Raises BadInput while there is no camera in it."""
@@ -67,10 +67,8 @@ class KitDesk:
     def replace(self, device_id: UUID, device: Device) -> Device:
         """Put another checked document in a camera's place. Raises Taken when its key is another's."""
         row = self.rows.get(DeviceRow, device_id, lock=True)
-        other = self.rows.session.scalar(
-            self.rows.query(DeviceRow).where(DeviceRow.key == device.key, DeviceRow.id != device_id)
-        )
-        if other is not None:
+        other = kept.device_called(self.rows, device.key)
+        if other is not None and other.id != device_id:
             raise Taken(f"{device.key} is the key of another camera in your kit")
         with self.journal.change(f"editing {device.name}"):
             row.key, row.document, row.document_version = device.key, device.plain(), device.version
@@ -85,7 +83,7 @@ class KitDesk:
     def delete(self, device_id: UUID) -> None:
         """Remove a camera. Raises Taken while scenes use it."""
         row = self.rows.get(DeviceRow, device_id, lock=True)
-        if self.rows.session.scalar(select(SetupRow.id).where(SetupRow.device_id == row.id).limit(1)):
+        if setups_with(self.rows, row.id):
             raise Taken("scenes use this camera; take it off them first")
         with self.journal.change(f"deleting {row.document['name']}"):
             self.rows.delete(row)
@@ -121,7 +119,7 @@ class KitDesk:
         """Add an item to the bag, or replace the one with its key. Raises BadInput when it makes no sense."""
         if problems := list(problems_of_item(item)):
             raise BadInput(problems)
-        rows = self.rows.all(self.rows.query(BagRow))
+        rows = kept.bag(self.rows)
         row = next((row for row in rows if row.key == item.key), None)
         with self.journal.change(f"{'adding' if row is None else 'changing'} {item.label}"):
             if row is None:
@@ -133,7 +131,7 @@ class KitDesk:
 
     def drop_item(self, key: str) -> list[BagItem]:
         """Take an item out of the bag. Raises NotFound when it is not in it."""
-        row = self.rows.session.scalar(self.rows.query(BagRow).where(BagRow.key == key))
+        row = kept.item_called(self.rows, key)
         if row is None:
             raise NotFound("there is no such thing in the bag")
         with self.journal.change(f"taking out {row.document['label']}"):
@@ -147,7 +145,7 @@ class KitDesk:
 
     def take_in(self, kit: Kit) -> dict[str, UUID]:
         """Add or replace everything of a checked kit document; returns the ids of its cameras by key."""
-        known = {row.key: row for row in self.rows.all(self.rows.query(DeviceRow))}
+        known = {row.key: row for row in kept.devices(self.rows)}
         ids, last = {}, max((row.position for row in known.values()), default=-1)
         for device in kit.devices:
             row = known.get(device.key)
@@ -159,7 +157,7 @@ class KitDesk:
             else:
                 row.document, row.document_version = device.plain(), device.version
             ids[device.key] = row.id
-        bag = {row.key: row for row in self.rows.all(self.rows.query(BagRow))}
+        bag = {row.key: row for row in kept.bag(self.rows)}
         for position, item in enumerate(kit.bag):
             if item.key in bag:
                 bag[item.key].document = item.plain()

@@ -7,6 +7,7 @@ from steady_tide.desk.skies import zone_of
 from steady_tide.desk.views import View
 from steady_tide.store.errors import Taken
 from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.shoots import places
 from steady_tide.store.tables import PlaceRow
 
 
@@ -28,7 +29,7 @@ class Places:
 
     def all(self) -> list[PlaceView]:
         """Every place, by name."""
-        return [_view(row) for row in self.rows.all(self.rows.query(PlaceRow).order_by(PlaceRow.name))]
+        return [_view(row) for row in places(self.rows)]
 
     def add(self, *, name: str, latitude_deg: float, longitude_deg: float) -> PlaceView:
         """Keep a place. Raises Taken where the name stands for another already."""

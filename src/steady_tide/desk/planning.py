@@ -25,7 +25,9 @@ from steady_tide.desk.skies import Skies
 from steady_tide.desk.stances import Stances
 from steady_tide.desk.views import Outcome, ProblemView, Refusal
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import BagRow, DeviceRow, PlanRow, SceneRow, SetupRow
+from steady_tide.store.repositories.kit import bag
+from steady_tide.store.repositories.setups import plan_of
+from steady_tide.store.tables import DeviceRow, PlanRow, SceneRow, SetupRow
 
 _outcome: TypeAdapter[Outcome] = TypeAdapter(Outcome)
 _item: TypeAdapter[BagItem] = TypeAdapter(BagItem)
@@ -128,7 +130,7 @@ class Planner:
 
     def __init__(self, rows: Rows) -> None:
         self.rows = rows
-        stored = rows.all(rows.query(BagRow).order_by(BagRow.position, BagRow.key))
+        stored = bag(rows)
         self.bag: list[BagItem] = [_read_item(json.dumps(row.document)) for row in stored]
         self._bag_digest = _digest([row.document for row in stored])
         self.stances = Stances(rows)
@@ -172,14 +174,14 @@ class Planner:
         return _sketches.of(inputs, lambda: self._kept(setup, inputs.fingerprint))
 
     def _kept(self, setup: SetupRow, made_from: str) -> Outcome | None:
-        row = self.rows.session.scalar(self.rows.query(PlanRow).where(PlanRow.setup_id == setup.id))
+        row = plan_of(self.rows, setup.id)
         return _outcome.validate_python(row.outcome) if row is not None and row.fingerprint == made_from else None
 
     def outcome(self, setup: SetupRow, brief: Brief) -> Outcome:
         """The kept plan when it still fits its inputs, else a new one, kept."""
         inputs = self.inputs(setup, brief)
         made_from = inputs.fingerprint
-        kept = self.rows.session.scalar(self.rows.query(PlanRow).where(PlanRow.setup_id == setup.id))
+        kept = plan_of(self.rows, setup.id)
         if kept is not None and kept.fingerprint == made_from:
             return _outcome.validate_python(kept.outcome)
         outcome = solve(inputs)

@@ -13,6 +13,7 @@ from steady_tide.desk.planning import Planner
 from steady_tide.desk.stances import INHERITED, Stances
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary, SetupSummary, ShootView
 from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.shoots import scenes_of, shoots
 from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
 
 
@@ -39,8 +40,7 @@ class Shoots:
     def all(self) -> list[ShootView]:
         """Every shoot, newest day first, those without a day at the end."""
         planner = Planner(self.rows)
-        query = self.rows.query(ShootRow).order_by(ShootRow.day.desc().nulls_last(), ShootRow.created_at)
-        return [self._view(shoot, planner) for shoot in self.rows.all(query)]
+        return [self._view(shoot, planner) for shoot in shoots(self.rows)]
 
     def one(self, shoot_id: UUID) -> ShootView:
         """One shoot."""
@@ -58,7 +58,7 @@ class Shoots:
         shoot = self.rows.get(ShootRow, shoot_id, lock=True)
         for name, value in asdict(facts).items():
             setattr(shoot, name, value)
-        self.rows.session.flush()
+        self.rows.settle()
         return self._view(shoot, Planner(self.rows))
 
     def _known(self, school: str) -> None:
@@ -70,8 +70,7 @@ class Shoots:
         self.rows.delete(self.rows.get(ShootRow, shoot_id))
 
     def _view(self, shoot: ShootRow, planner: Planner) -> ShootView:
-        query = self.rows.query(SceneRow).where(SceneRow.shoot_id == shoot.id)
-        scenes = self.rows.all(query.order_by(SceneRow.position, SceneRow.created_at))
+        scenes = scenes_of(self.rows, shoot.id)
         return ShootView(
             id=shoot.id,
             name=shoot.name,

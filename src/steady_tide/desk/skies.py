@@ -15,6 +15,7 @@ from steady_tide.core.light.level import LampLight, SkyLight
 from steady_tide.core.light.reading import Bound, Measured, Told, told
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.shoots import readings_of
 from steady_tide.store.tables import ReadingRow, SceneRow, ShootRow
 
 NIGHT_MINUTES = 720
@@ -84,8 +85,7 @@ class Skies:
     def readings(self, shoot_id: UUID) -> list[ReadingRow]:
         """Everything measured on a shoot, by time."""
         if shoot_id not in self._readings:
-            query = self.rows.query(ReadingRow).where(ReadingRow.shoot_id == shoot_id)
-            self._readings[shoot_id] = self.rows.all(query.order_by(ReadingRow.minute, ReadingRow.created_at))
+            self._readings[shoot_id] = readings_of(self.rows, shoot_id)
         return self._readings[shoot_id]
 
     def around(self, scene: SceneRow) -> Around | None:

@@ -3,9 +3,6 @@
 import re
 from functools import cached_property
 from typing import Any, Literal
-from uuid import UUID
-
-from sqlalchemy import select
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
@@ -14,7 +11,10 @@ from steady_tide.core.plan.problem.stance import AXIS_LABELS, SCHOOL_BY_KEY, SCH
 from steady_tide.desk.views import Held, View
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import Account, SceneRow, SetupRow, ShootRow
+from steady_tide.store.repositories.kit import account_of
+from steady_tide.store.repositories.setups import school_in_use
+from steady_tide.store.repositories.shoots import school_of_shoot
+from steady_tide.store.tables import Account, SetupRow
 
 FIRST_SCHOOL = "even-keel"
 INHERITED = ""
@@ -57,9 +57,7 @@ class Stances:
 
     @cached_property
     def _account(self) -> Account:
-        account = self.rows.session.scalar(select(Account).where(Account.id == self.rows.account_id))
-        assert account is not None, "rows belong to an account"
-        return account
+        return account_of(self.rows)
 
     @property
     def _own(self) -> dict[str, dict[str, Any]]:
@@ -68,7 +66,7 @@ class Stances:
 
     def _prefer(self, **changes: Any) -> None:
         self._account.preferences = {**self._account.preferences, **changes}
-        self.rows.session.flush()
+        self.rows.settle()
 
     # Schools.
 
@@ -139,9 +137,8 @@ class Stances:
         """Forget an own school. Raises Taken while a scene or shoot is planned under it."""
         if key not in self._own:
             raise NotFound("there is no such school of your own")
-        for table in (SetupRow, ShootRow):
-            if self.rows.session.scalar(self.rows.query(table).where(table.school == key).limit(1)) is not None:
-                raise Taken("scenes or shoots are planned under this school; choose another for them first")
+        if school_in_use(self.rows, key):
+            raise Taken("scenes or shoots are planned under this school; choose another for them first")
         self._prefer(schools={other: kept for other, kept in self._own.items() if other != key})
         return self.schools()
 
@@ -149,17 +146,12 @@ class Stances:
         """The school that holds for a setup: its own, else the shoot's, else the account's."""
         if setup.school != INHERITED:
             return self._held(setup.school, "scene")
-        shoot = self._shoot_school(setup.scene_id)
+        shoot = school_of_shoot(self.rows, setup.scene_id)
         return self._held(shoot, "shoot") if shoot != INHERITED else self._held(self.usual, "account")
 
     def _held(self, key: str, said_by: Literal["scene", "shoot", "account"]) -> Held:
         school = self._school(key if key in SCHOOL_BY_KEY or key in self._own else FIRST_SCHOOL)
         return Held(key=school.key, name=school.name, stance=school.stance, said_by=said_by)
-
-    def _shoot_school(self, scene_id: UUID) -> str:
-        query = select(ShootRow.school).join(SceneRow, SceneRow.shoot_id == ShootRow.id)
-        mine = query.where(SceneRow.id == scene_id, SceneRow.account_id == self.rows.account_id)
-        return self.rows.session.scalar(mine) or INHERITED
 
     # Numbers.
 

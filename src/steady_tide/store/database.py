@@ -6,12 +6,14 @@ from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
-from sqlalchemy import create_engine, make_url
-from sqlalchemy.exc import DBAPIError, OperationalError
+from sqlalchemy import create_engine, make_url, text
+from sqlalchemy.exc import DataError, DBAPIError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
 from sqlalchemy.orm import Session, sessionmaker
 
-from steady_tide.store.errors import Unavailable
+from steady_tide.store.errors import Unavailable, Unstorable
+
+__all__ = ["Database", "Session", "with_driver"]
 
 MIGRATIONS = Path(__file__).parent / "migrations"
 
@@ -40,6 +42,11 @@ class Database:
         config.attributes["url"] = self.url
         command.upgrade(config, "head")
 
+    def check(self) -> None:
+        """Ask the database the least there is to ask. Raises Unavailable when it does not answer."""
+        with self.session() as session:
+            session.execute(text("SELECT 1"))
+
     @contextmanager
     def session(self) -> Iterator[Session]:
         """A session that commits at the end, or rolls back when anything goes wrong."""
@@ -48,6 +55,9 @@ class Database:
                 yield session
         except PoolTimeout as error:
             raise Unavailable("too many are served just now; nothing was changed, try again") from error
+        except DataError as error:
+            words = "this text holds characters that cannot be kept, such as a null character"
+            raise Unstorable(words) from error
         except OperationalError as error:
             raise Unavailable("the database cannot be reached; nothing was changed") from error
         except DBAPIError as error:

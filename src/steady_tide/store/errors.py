@@ -15,5 +15,9 @@ class Taken(SteadyTideError):
     """A name or address that has to be unique is in use."""
 
 
+class Unstorable(SteadyTideError):
+    """Text or a number that the database cannot keep."""
+
+
 class Unavailable(SteadyTideError):
     """The database cannot be reached right now."""

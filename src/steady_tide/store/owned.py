@@ -42,6 +42,14 @@ class Rows:
         self.session.flush()
         return row
 
+    def settle(self) -> None:
+        """Write what was changed, so that what is read next has it."""
+        self.session.flush()
+
+    def refresh(self, row: Owned) -> None:
+        """Read a row again, after waiting for a lock."""
+        self.session.refresh(row)
+
     def delete(self, row: Owned) -> None:
         """Remove a row (and what belongs to it)."""
         self.session.delete(row)

@@ -1,0 +1,29 @@
+"""The states in a scene's history."""
+
+from uuid import UUID
+
+from sqlalchemy import delete
+
+from steady_tide.store.owned import Rows
+from steady_tide.store.tables import SceneStateRow
+
+
+def state_at(rows: Rows, scene_id: UUID, sequence: int) -> SceneStateRow | None:
+    """The state of a scene with a number, or None."""
+    mine = rows.query(SceneStateRow).where(SceneStateRow.scene_id == scene_id)
+    return rows.session.scalar(mine.where(SceneStateRow.sequence == sequence))
+
+
+def forget_after(rows: Rows, scene_id: UUID, sequence: int) -> None:
+    """States that were stepped back from cannot be reached again."""
+    _forget(rows, scene_id, SceneStateRow.sequence > sequence)
+
+
+def forget_before(rows: Rows, scene_id: UUID, sequence: int) -> None:
+    """States too old to be kept."""
+    _forget(rows, scene_id, SceneStateRow.sequence < sequence)
+
+
+def _forget(rows: Rows, scene_id: UUID, which: object) -> None:
+    mine = SceneStateRow.account_id == rows.account_id
+    rows.session.execute(delete(SceneStateRow).where(mine, SceneStateRow.scene_id == scene_id, which))  # type: ignore[arg-type]

@@ -13,7 +13,8 @@ from tests.situations import KIT, SCENES
 
 
 def device_id(client: TestClient, key: str = "skarv-a4") -> str:
-    return next(device["id"] for device in client.get("/api/kit/devices").json() if device["key"] == key)
+    found: str = next(one["id"] for one in client.get("/api/kit/devices").json() if one["key"] == key)
+    return found
 
 
 def test_a_kit_goes_out_and_in_exactly(creator: TestClient, app: Any) -> None:

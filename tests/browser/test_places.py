@@ -219,7 +219,7 @@ def test_a_wrong_mode_table_is_refused_by_row_and_a_right_one_taken(page: Page, 
 
     def give(table: str) -> None:
         file = {"name": "modes.csv", "mimeType": "text/csv", "buffer": table.encode()}
-        page.get_by_label("Other modes").set_input_files(files=[file])  # type: ignore[list-item]
+        page.get_by_label("Other modes").set_input_files(files=[file])
 
     give(text.replace("3840,2160,120", "3840,tall,120"))
     expect(page.get_by_role("alert")).to_contain_text("height_px: write a whole number")
@@ -255,7 +255,7 @@ def test_from_nothing_to_a_first_scene(page: Page, plain_address: str) -> None:
     expect(page.get_by_text("Your kit has no camera yet")).to_be_visible()
     kit = PROJECT / "docs" / "formats" / "examples" / "kit-rope-and-lantern.json"
     broken = {"name": "kit.json", "mimeType": "application/json", "buffer": b'{"devices": []}'}
-    page.get_by_label("Kit document").set_input_files(files=[broken])  # type: ignore[list-item]
+    page.get_by_label("Kit document").set_input_files(files=[broken])
     expect(page.get_by_role("alert")).to_contain_text("devices: at least 1 are needed")
     page.get_by_label("Kit document").set_input_files(kit)
     page.get_by_label("Name").fill("First scene")

@@ -44,7 +44,7 @@ def test_a_camera_no_housing_fits_stays_at_its_own_rating() -> None:
 def test_in_the_cold_the_cold_rated_cell_comes_first() -> None:
     # 6.6 Wh · 0.88 against 6.8 Wh · 0.68 at 0 °C; at 20 °C the larger one.
     assert situation(temperature_c=0).given.cells[0].key == "a4-cold"
-    assert situation(temperature_c=0).cell_wh == pytest.approx(6.6 * 0.88)
+    assert situation(temperature_c=0).given.cell_wh == pytest.approx(6.6 * 0.88)
     assert situation(temperature_c=20).given.cells[0].key == "a4-standard"
 
 
@@ -53,9 +53,9 @@ def test_an_exhausted_or_absent_cell_is_never_planned_with() -> None:
     gone = Cell(key="g", label="Gone", fits=["skarv-a4"], capacity_wh=9, share_at_0_c=0.9, count=0)
     other = Cell(key="o", label="Other", fits=["skarv-a2"], capacity_wh=9, share_at_0_c=0.9, count=3)
     made = situation_of(brief("The pilot gig"), Stance(), A4, (worn, gone, other))
-    assert made.cells == ()
+    assert made.given.cells == ()
     share = cold_share(made.brief.temperature_c, share_at_0_c=0.68, table=A4.battery.cold_table)
-    assert made.cell_wh == pytest.approx(6.8 * share, rel=0.12)
+    assert made.given.cell_wh == pytest.approx(6.8 * share, rel=0.12)
 
 
 def test_cells_and_cards_are_counted_and_what_is_short_is_told() -> None:

@@ -95,11 +95,12 @@ def test_every_consideration_is_a_finite_price_with_a_fact_and_a_source(consider
 
 def test_on_the_aim_costs_nothing_and_over_it_costs_more_than_under() -> None:
     # f/2.5, 1/50, ISO 100 expose log2(6.25 * 50) = 8.288; the lens takes 0.15.
-    exact = {"kind": "ev", "ev100": float(np.log2(2.5**2 * 50)) + 0.15}
+    aimed = float(np.log2(2.5**2 * 50)) + 0.15
+    exact = {"kind": "ev", "ev100": aimed}
     still = {"falls_stops": 0, "rises_stops": 0}
     assert price("off-aim", point(light=exact, **still)) == pytest.approx(0)
-    over = price("off-aim", point(light={**exact, "ev100": exact["ev100"] + 2}, **still))
-    under = price("off-aim", point(light={**exact, "ev100": exact["ev100"] - 2}, **still))
+    over = price("off-aim", point(light={**exact, "ev100": aimed + 2}, **still))
+    under = price("off-aim", point(light={**exact, "ev100": aimed - 2}, **still))
     assert over > under > 1.5
 
 
@@ -188,9 +189,10 @@ def test_nd_is_never_worth_iso() -> None:
     ],
 )
 def test_each_way_of_control_is_free_for_those_who_want_it(wanted: str, shutter: str, iso: tuple[float, float]) -> None:
-    ways = [("1/50", (100, 100)), ("1/50", (100, 800)), ("auto", (100, 100)), ("auto", (100, 800))]
+    ways = [(way, ends) for way in ("1/50", "auto") for ends in ((100.0, 100.0), (100.0, 800.0))]
     costs = {
-        way: price("control", point(shutter=way[0], iso=way[1], stance={"exposure_control": wanted})) for way in ways
+        (way, ends): price("control", point(shutter=way, iso=ends, stance={"exposure_control": wanted}))
+        for way, ends in ways
     }
     assert costs[(shutter, iso)] == 0
     assert all(cost > 0 for way, cost in costs.items() if way != (shutter, iso))

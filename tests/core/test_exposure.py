@@ -71,7 +71,7 @@ def test_bias_is_an_aim_not_an_error() -> None:
 
 def test_arrays_equal_scalars() -> None:
     evs = np.array([-2.0, 5.0, 9.3, 16.0])
-    together = expose(evs)  # type: ignore[arg-type]
+    together = expose(evs)
     for index, ev in enumerate(evs):
         for whole, single in zip(together, expose(float(ev)), strict=True):
             assert whole[index] == pytest.approx(float(single))

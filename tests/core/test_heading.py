@@ -20,7 +20,7 @@ def told(sky: Sky = NORTH, *, start: float = 700, end: float = 760, **changes: A
     aim = changes.pop("aim", {"heading_deg": 180.0})
     facts = {"scenario": "motion", "light": {"kind": "sky"}, "aim": aim, **changes.pop("brief", {})}
     around = {"okta": 0.0, "caster": "operator", "shade_stops": 0.0, **changes}
-    return heading_of(Brief.read(facts), sky, FRAME, start=start, end=end, **around)  # type: ignore[arg-type]
+    return heading_of(Brief.read(facts), sky, FRAME, start=start, end=end, **around)
 
 
 @pytest.mark.parametrize(

@@ -147,7 +147,7 @@ def test_the_plan_as_text_says_all_of_it(plan: Plan) -> None:
 def test_a_pinned_value_is_marked_in_the_text_and_a_conflict_reads_as_sentences() -> None:
     assert " *Beeps" in plan_text(planned(brief("The pilot gig"), beeps="on"))
     refused = outcome(brief("The pilot gig"), resolution="4K", frame_rate="120", stabilisation="strong")
-    lines = conflict_text(refused).splitlines()  # type: ignore[arg-type]
+    lines = conflict_text(refused).splitlines()
     assert lines[0].endswith("together.") and lines[1].startswith("With resolution 4K and frame rate 120 fps it offers")
     assert all(line.startswith("  Way out: Keep ") for line in lines[2:])
 
@@ -155,7 +155,7 @@ def test_a_pinned_value_is_marked_in_the_text_and_a_conflict_reads_as_sentences(
 def test_a_nearest_value_is_near_in_stops_for_what_exposes() -> None:
     # 1/140 lies 0.22 stop from 1/120 and 0.46 from 1/192; ISO 280 half a stop from 200 and 400, nearer 400.
     shutter = outcome(brief("The pilot gig"), shutter="1/140")
-    assert shutter.ways_out[0].becomes == "1/120"  # type: ignore[union-attr]
+    assert shutter.ways_out[0].becomes == "1/120"
     iso = outcome(brief("The pilot gig"), iso_ceiling=290)
-    assert iso.ways_out[0].becomes == 400  # type: ignore[union-attr]
+    assert iso.ways_out[0].becomes == 400
     assert KIT.devices[0] is A4

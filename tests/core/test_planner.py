@@ -142,7 +142,7 @@ def test_every_setting_says_what_its_default_would_be_and_prices_its_rivals() ->
 
 def test_a_value_moved_by_a_stance_names_the_axis() -> None:
     clean = planned(brief("Lantern market"), A4, "quiet-night")
-    assert int(clean.value(Setting.ISO_CEILING)) <= 800  # type: ignore[arg-type]
+    assert int(clean.value(Setting.ISO_CEILING)) <= 800
     ceiling = decision(clean, "iso_ceiling")
     assert (ceiling.axis, ceiling.axis_position) == ("Noise ceiling", "clean")
 

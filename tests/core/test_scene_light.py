@@ -157,7 +157,7 @@ def test_under_water_the_depths_it_is_filmed_at_count_too() -> None:
     shallow, deep = (
         filmed_brief(one, scene_light(one, around()), around()) for one in (dive(depth_m=2), dive(depth_m=9))
     )
-    assert deep.falls_stops > shallow.falls_stops + 0.5 and deep.light.ev100 < shallow.light.ev100  # type: ignore[union-attr]
+    assert deep.falls_stops > shallow.falls_stops + 0.5 and deep.light.ev100 < shallow.light.ev100
 
 
 def test_light_that_was_typed_is_left_as_it_is() -> None:

@@ -10,7 +10,7 @@ from steady_tide.core.day.second import LEAST_MINUTES, otherwise, otherwise_word
 from steady_tide.core.day.stations import Second, Station
 from steady_tide.core.day.swaps import swaps_of
 from steady_tide.core.day.timeline import sky_of
-from steady_tide.core.kit.settings import SETTINGS, Setting
+from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.almanac import Place
 from steady_tide.core.plan.account.plan import Sketch
 from steady_tide.core.plan.problem.brief import Brief
@@ -109,7 +109,7 @@ def test_a_drone_at_dusk_keeps_its_picture_in_a_second_set() -> None:
     light = scene_light(rafts, around)
     rows = (light.minutes >= start) & (light.minutes <= start + 90)
 
-    def sketched(around: Around, pins: dict | None = None) -> Sketch:
+    def sketched(around: Around, pins: dict[Setting, Value] | None = None) -> Sketch:
         found = sketch_of(filmed_brief(rafts, light, around), drone, stance=STANCE, bag=KIT.bag, pins=pins)
         assert isinstance(found, Sketch)
         return found

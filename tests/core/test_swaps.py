@@ -34,7 +34,7 @@ def station(levels: list[float], *, start: int = 600, reach: str = "by-hand", **
     name, slot, second = changes.pop("scene", "Quay"), changes.pop("slot", 1), changes.pop("second", None)
     minutes = np.arange(start, start + len(levels), dtype=float)
     own = changeable(**changes)
-    return Station("s", name, slot, reach, minutes, np.array(levels), own, second)  # type: ignore[arg-type]
+    return Station("s", name, slot, reach, minutes, np.array(levels), own, second)
 
 
 def slower(**changes: Any) -> Second:

@@ -55,7 +55,7 @@ def test_water_that_is_none_is_refused(kind: str, depth: float) -> None:
 
 
 def test_transmission_keeps_its_five_figures() -> None:
-    red, magenta = transmission(**RED), transmission(**MAGENTA)  # type: ignore[arg-type]
+    red, magenta = transmission(**RED), transmission(**MAGENTA)
     assert red.min() >= 0.2 and red.max() <= 0.92 and np.all(np.diff(red) > 0)
     assert red[int(np.searchsorted(NM, 590))] == pytest.approx((0.2 + 0.92) / 2, abs=0.05)
     assert NM[np.argmin(magenta)] in (530, 540) and magenta.min() == pytest.approx(0.22, abs=0.01)
@@ -69,7 +69,7 @@ def test_grey_glass_costs_its_stops_in_any_light() -> None:
 
 def test_a_red_filter_costs_more_the_deeper_the_light_has_come() -> None:
     # In daylight one to two stops, as practice has it; towards its least transmission where no red is left.
-    red = transmission(**RED)  # type: ignore[arg-type]
+    red = transmission(**RED)
     surface, deep, deeper = (loss_stops(red, daylight_under("IB", depth_m=depth)) for depth in (0.0, 12.0, 40.0))
     assert 1.0 < surface < 2.0
     assert surface < deep < deeper < -np.log2(0.2)

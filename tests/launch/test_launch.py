@@ -135,7 +135,7 @@ def test_a_folder_the_database_user_cannot_reach_is_replaced_and_told(
     monkeypatch: pytest.MonkeyPatch, tmp_path: Path
 ) -> None:
     told: list[str] = []
-    monkeypatch.setattr(cluster_module.os, "geteuid", lambda: 0)
+    monkeypatch.setattr("steady_tide.launch.cluster.os.geteuid", lambda: 0)
     monkeypatch.setattr(cluster_module, "_traversable", lambda folder: False)
     monkeypatch.setattr(cluster_module, "ELSEWHERE", tmp_path / "elsewhere")
     chosen = choose_home(tmp_path / "hidden", told.append)

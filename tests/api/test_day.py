@@ -6,7 +6,7 @@ import pytest
 from starlette.testclient import TestClient
 
 from steady_tide.demo.load import demo_scenes
-from steady_tide.desk import filming
+from steady_tide.desk.day import filming
 from tests.media.test_still import a_still
 from tests.service import add_scene, join
 from tests.situations import KIT, SCENES

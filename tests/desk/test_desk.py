@@ -7,15 +7,17 @@ import pytest
 
 from steady_tide.core.errors import BadInput
 from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
 from steady_tide.desk.accounts import create_account
-from steady_tide.desk.bench import Bench, Camera
-from steady_tide.desk.cards import Cards
-from steady_tide.desk.dialled import Dialled, leftovers, value_text
-from steady_tide.desk.kit import KitDesk
-from steady_tide.desk.planning import Inputs, solve
-from steady_tide.desk.shoots import ShootFacts, Shoots, to_decide
+from steady_tide.desk.bench.bench import Bench, Camera
+from steady_tide.desk.cards.cards import Cards
+from steady_tide.desk.cards.dialled import Dialled, leftovers, value_text
+from steady_tide.desk.inputs import Inputs, solve
+from steady_tide.desk.kit.kit import KitDesk
+from steady_tide.desk.shoots.shoots import ShootFacts, Shoots, to_decide
+from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.store.database import Database, with_driver
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
@@ -28,6 +30,10 @@ GIG, MARKET = brief("The pilot gig"), brief("Lantern market")
 def account(database: Database) -> UUID:
     with database.session() as session:
         return create_account(session, email=f"{uuid4().hex}@example.invalid", name="X", password=None).id
+
+
+def solved(made: Inputs) -> Any:
+    return solve(made, Spaces())
 
 
 def inputs(**changes: Any) -> Inputs:
@@ -54,7 +60,7 @@ def test_a_fingerprint_changes_with_everything_a_plan_is_made_from() -> None:
 
 def test_a_place_beyond_the_camera_is_an_answer_not_an_error() -> None:
     deep = brief("Under the rafts", water={"housing_rating_m": None, "depth_m": 20})
-    refused = solve(inputs(brief=deep, device=A2))
+    refused = solved(inputs(brief=deep, device=A2))
     assert refused.outcome == "refused"
     assert to_decide(refused) == [
         "Skarv A2 without a housing is rated for 10 m; plan no deeper, or take a housing rated for it"
@@ -68,7 +74,7 @@ def test_what_is_left_to_decide_is_told_only_where_something_is() -> None:
     told = to_decide(noisy)
     assert told[0].startswith("the darkest light lies") and "below the low mark" in told[0]
     assert not any("above the high mark" in words for words in told)
-    conflict = solve(inputs(pins={"frame_rate": "240", "shutter": "1/50"}))
+    conflict = solved(inputs(pins={"frame_rate": "240", "shutter": "1/50"}))
     assert to_decide(conflict)[0].endswith("together.")
 
 
@@ -97,13 +103,13 @@ def test_slots_are_given_out_in_turn_and_begin_again(database: Database, account
     with database.session() as session:
         rows = Rows(session, account)
         device = KitDesk(rows).take_in(KIT)["skarv-a2"]
-        shoot = Shoots(rows).add(ShootFacts(name="Day", place="", day=None))
-        bench = Bench(rows)
+        shoot = Shoots(Workplace(rows, Shared())).add(ShootFacts(name="Day", place="", day=None))
+        bench = Bench(Workplace(rows, Shared()))
         scenes = [bench.add_scene(shoot.id, name=str(n), brief=GIG, cameras=[Camera(device)]) for n in range(4)]
-        slots = [Cards(rows).card(scene.setups[0].id).slot for scene in scenes]
+        slots = [Cards(Workplace(rows, Shared())).card(scene.setups[0].id).slot for scene in scenes]
         assert slots == [1, 2, 3, 1], "the A2 has three"
         with pytest.raises(BadInput, match="slots 1 to 3"):
-            Cards(rows).choose_slot(scenes[0].setups[0].id, 4)
+            Cards(Workplace(rows, Shared())).choose_slot(scenes[0].setups[0].id, 4)
 
 
 def test_what_is_confirmed_replaces_what_was_and_glass_is_never_dialled_in(database: Database, account: UUID) -> None:
@@ -130,8 +136,8 @@ def test_a_camera_is_taken_off_only_while_another_stays(database: Database, acco
     with database.session() as session:
         rows = Rows(session, account)
         devices = KitDesk(rows).take_in(KIT)
-        shoot = Shoots(rows).add(ShootFacts(name="Day", place="", day=None))
-        bench = Bench(rows)
+        shoot = Shoots(Workplace(rows, Shared())).add(ShootFacts(name="Day", place="", day=None))
+        bench = Bench(Workplace(rows, Shared()))
         cameras = [Camera(devices["skarv-a4"]), Camera(devices["skarv-a2"], school="darkroom")]
         scene = bench.add_scene(shoot.id, name="S", brief=GIG, cameras=cameras)
         assert [setup.held.key for setup in scene.setups] == ["even-keel", "darkroom"]
@@ -151,7 +157,7 @@ def test_shoots_come_newest_day_first_and_those_without_a_day_last(database: Dat
     from datetime import date
 
     with database.session() as session:
-        shoots = Shoots(Rows(session, account))
+        shoots = Shoots(Workplace(Rows(session, account), Shared()))
         for name, day in (("old", date(2026, 1, 2)), ("someday", None), ("new", date(2026, 9, 1))):
             shoots.add(ShootFacts(name=name, place="", day=day))
         assert [shoot.name for shoot in shoots.all()] == ["new", "old", "someday"]

@@ -15,10 +15,11 @@ from sqlalchemy.exc import IntegrityError
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.demo.load import demo_kit, load_demo
 from steady_tide.desk.accounts import create_account
-from steady_tide.desk.bench import Bench, Camera
-from steady_tide.desk.kit import KitDesk
-from steady_tide.desk.shoots import ShootFacts, Shoots
+from steady_tide.desk.bench.bench import Bench, Camera
+from steady_tide.desk.kit.kit import KitDesk
+from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
 from steady_tide.desk.views import SceneView
+from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.launch.cluster import Cluster
 from steady_tide.store.database import MIGRATIONS, Database
 from steady_tide.store.errors import NotFound, Stale, Taken, Unavailable
@@ -34,9 +35,11 @@ def new_account(database: Database) -> UUID:
 
 def new_scene(rows: Rows) -> SceneView:
     devices = KitDesk(rows).take_in(demo_kit())
-    shoot = Shoots(rows).add(ShootFacts(name="A day", place="", day=None))
+    shoot = Shoots(Workplace(rows, Shared())).add(ShootFacts(name="A day", place="", day=None))
     brief = Brief.read(SCENES["The pilot gig"])
-    return Bench(rows).add_scene(shoot.id, name="Gig", brief=brief, cameras=[Camera(devices["skarv-a4"])])
+    return Bench(Workplace(rows, Shared())).add_scene(
+        shoot.id, name="Gig", brief=brief, cameras=[Camera(devices["skarv-a4"])]
+    )
 
 
 def old(database: Database, scene_id: UUID) -> None:
@@ -71,7 +74,7 @@ def test_rows_of_another_account_do_not_exist(database: Database) -> None:
         for table, row_id in ((SceneRow, scene.id), (ShootRow, scene.shoot_id), (SetupRow, scene.setups[0].id)):
             with pytest.raises(NotFound):
                 rows.get(table, row_id)
-        assert Shoots(rows).all() == []
+        assert Shoots(Workplace(rows, Shared())).all() == []
 
 
 def test_the_database_itself_refuses_a_child_in_another_account(database: Database) -> None:
@@ -99,7 +102,7 @@ def test_deleting_an_account_leaves_nothing_behind(database: Database) -> None:
 def test_undo_and_redo_walk_through_the_states(database: Database) -> None:
     mine = new_account(database)
     with database.session() as session:
-        bench = Bench(Rows(session, mine))
+        bench = Bench(Workplace(Rows(session, mine), Shared()))
         scene = new_scene(bench.rows)
         assert scene.undo is None
         pinned = bench.pin(scene.setups[0].id, "shutter", "1/50")
@@ -121,7 +124,7 @@ def test_undo_and_redo_walk_through_the_states(database: Database) -> None:
 def test_undo_brings_a_removed_camera_back_with_its_pins(database: Database) -> None:
     mine = new_account(database)
     with database.session() as session:
-        bench = Bench(Rows(session, mine))
+        bench = Bench(Workplace(Rows(session, mine), Shared()))
         scene = new_scene(bench.rows)
         other = next(device.id for device in KitDesk(bench.rows).devices() if device.key == "lumme-8-manual")
         both = bench.add_setup(scene.id, other)
@@ -141,10 +144,10 @@ def test_typing_is_one_step_back_and_later_edits_are_steps_of_their_own(database
     for minutes in (3, 30):
         with database.session() as session:
             brief = scene.brief.model_copy(update={"minutes": minutes})
-            Bench(Rows(session, mine)).edit(scene.id, label="runs for", brief=brief)
+            Bench(Workplace(Rows(session, mine), Shared())).edit(scene.id, label="runs for", brief=brief)
     old(database, scene.id)
     with database.session() as session:
-        bench = Bench(Rows(session, mine))
+        bench = Bench(Workplace(Rows(session, mine), Shared()))
         bench.edit(scene.id, label="runs for", brief=scene.brief.model_copy(update={"minutes": 45}))
         assert bench.step(scene.id, -1).brief.minutes == 30
         assert bench.step(scene.id, -1).brief == scene.brief
@@ -153,7 +156,7 @@ def test_typing_is_one_step_back_and_later_edits_are_steps_of_their_own(database
 def test_an_edit_of_an_old_revision_is_refused(database: Database) -> None:
     mine = new_account(database)
     with database.session() as session:
-        bench = Bench(Rows(session, mine))
+        bench = Bench(Workplace(Rows(session, mine), Shared()))
         scene = new_scene(bench.rows)
         bench.edit(scene.id, label="name", name="New", revision=scene.revision)
         with pytest.raises(Stale):
@@ -163,7 +166,7 @@ def test_an_edit_of_an_old_revision_is_refused(database: Database) -> None:
 def test_a_plan_is_kept_and_made_anew_when_its_inputs_change(database: Database) -> None:
     mine = new_account(database)
     with database.session() as session:
-        bench = Bench(Rows(session, mine))
+        bench = Bench(Workplace(Rows(session, mine), Shared()))
         scene = new_scene(bench.rows)
         kept = session.scalars(select(PlanRow).where(PlanRow.account_id == mine)).one()
         first = kept.fingerprint
@@ -180,18 +183,18 @@ def test_the_demo_loads_once_and_keeps_what_was_changed(cluster: Cluster) -> Non
     try:
         with demo.session() as session:
             account = load_demo(session)
-            shoot = Shoots(Rows(session, account.id)).all()[0]
+            shoot = Shoots(Workplace(Rows(session, account.id), Shared())).all()[0]
             assert [scene.name for scene in shoot.scenes] == [
                 "Under the rafts", "The pilot gig", "Rafts from above", "The smoked jar", "Lantern market",
                 "Sky over the sheds",
             ]  # fmt: skip
             outcomes = [setup.outcome for scene in shoot.scenes for setup in scene.setups]
             assert outcomes.count("conflict") == 1 and outcomes.count("plan") == len(outcomes) - 1
-            Bench(Rows(session, account.id)).delete_scene(shoot.scenes[0].id)
+            Bench(Workplace(Rows(session, account.id), Shared())).delete_scene(shoot.scenes[0].id)
         with demo.session() as session:
             again = load_demo(session)
             assert again.id == account.id
-            assert len(Shoots(Rows(session, again.id)).all()[0].scenes) == 5
+            assert len(Shoots(Workplace(Rows(session, again.id), Shared())).all()[0].scenes) == 5
     finally:
         demo.close()
 

@@ -15,7 +15,7 @@ from steady_tide.core.kit.body import Battery, ColourProfile, IsoScale, WhiteBal
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.optics import Lens, StabilisationLevel, View
 from steady_tide.core.kit.recording import Codec, Mode
-from steady_tide.desk.templates import TEMPLATES, template
+from steady_tide.desk.kit.templates import TEMPLATES, template
 from steady_tide.formats.modes_csv import COLUMNS, modes_to_csv
 from steady_tide.settings import PROJECT
 from tests.situations import A4, KIT, planned

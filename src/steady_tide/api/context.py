@@ -1,13 +1,14 @@
 """What routes are given: the service's parts, the account behind a request, its rows."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Annotated
 
 from fastapi import Cookie, Depends, Request
 
 from steady_tide.desk.accounts import account_of
+from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.store.database import Database
 from steady_tide.store.owned import Rows
 
@@ -22,6 +23,7 @@ class Service:
     web: Path | None
     demo: bool = False
     secure_cookies: bool = False
+    shared: Shared = field(default_factory=Shared)
 
 
 def service_of(request: Request) -> Service:
@@ -42,3 +44,11 @@ def rows_of(service: ServiceOf, token: Token = None) -> Iterator[Rows]:
 
 RowsOf = Annotated[Rows, Depends(rows_of, scope="function")]
 """Scope "function": the transaction ends when the route returns, so what is answered is committed."""
+
+
+def workplace_of(service: ServiceOf, rows: RowsOf) -> Workplace:
+    """The rows of the signed-in account with what the service shares."""
+    return Workplace(rows, service.shared)
+
+
+WorkplaceOf = Annotated[Workplace, Depends(workplace_of)]

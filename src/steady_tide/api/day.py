@@ -6,12 +6,12 @@ from uuid import UUID
 from fastapi import APIRouter, Body
 from pydantic import BaseModel, ConfigDict, Field
 
-from steady_tide.api.context import RowsOf
+from steady_tide.api.context import WorkplaceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.light.reading import Measured
-from steady_tide.desk.day import Days
-from steady_tide.desk.day_views import DayView, OrderView
-from steady_tide.desk.filming import Filming, FilmingDesk
+from steady_tide.desk.day.days import Days
+from steady_tide.desk.day.filming import Filming, FilmingDesk
+from steady_tide.desk.day.views import DayView, OrderView
 
 router = APIRouter(prefix="/api", tags=["day"], responses=RESPONSES)
 
@@ -49,43 +49,43 @@ class TimesRequest(BaseModel):
 
 
 @router.get("/shoots/{shoot_id}/day")
-def day(rows: RowsOf, shoot_id: UUID) -> DayView:
+def day(at: WorkplaceOf, shoot_id: UUID) -> DayView:
     """The light of the day against what each scene's set can hold."""
-    return Days(rows).day(shoot_id)
+    return Days(at).day(shoot_id)
 
 
 @router.put("/scenes/{scene_id}/filming")
-def film(rows: RowsOf, scene_id: UUID, filming: Annotated[Filming, Body()]) -> DayView:
+def film(at: WorkplaceOf, scene_id: UUID, filming: Annotated[Filming, Body()]) -> DayView:
     """Change when, where, which way or how deep a scene is filmed; the day anew."""
-    return FilmingDesk(rows).film(scene_id, filming)
+    return FilmingDesk(at).film(scene_id, filming)
 
 
 @router.put("/shoots/{shoot_id}/times")
-def film_all(rows: RowsOf, shoot_id: UUID, wanted: TimesRequest) -> DayView:
+def film_all(at: WorkplaceOf, shoot_id: UUID, wanted: TimesRequest) -> DayView:
     """Give several scenes their times at once; the day anew."""
-    return FilmingDesk(rows).film_all(shoot_id, [(one.scene_id, one.starts, one.ends) for one in wanted.times])
+    return FilmingDesk(at).film_all(shoot_id, [(one.scene_id, one.starts, one.ends) for one in wanted.times])
 
 
 @router.put("/shoots/{shoot_id}/cloud")
-def cloud(rows: RowsOf, shoot_id: UUID, wanted: CloudRequest) -> DayView:
+def cloud(at: WorkplaceOf, shoot_id: UUID, wanted: CloudRequest) -> DayView:
     """Change the cloud over a shoot; the day anew."""
-    return FilmingDesk(rows).cloud(shoot_id, wanted.cloud_okta)
+    return FilmingDesk(at).cloud(shoot_id, wanted.cloud_okta)
 
 
 @router.get("/shoots/{shoot_id}/order")
-def order(rows: RowsOf, shoot_id: UUID) -> OrderView:
+def order(at: WorkplaceOf, shoot_id: UUID) -> OrderView:
     """A better order of the scenes, as a suggestion; nothing is changed."""
-    return FilmingDesk(rows).order(shoot_id)
+    return FilmingDesk(at).order(shoot_id)
 
 
 @router.post("/shoots/{shoot_id}/readings", status_code=201)
-def measure(rows: RowsOf, shoot_id: UUID, reading: ReadingRequest) -> DayView:
+def measure(at: WorkplaceOf, shoot_id: UUID, reading: ReadingRequest) -> DayView:
     """Keep a reading of the light; the day bent through it."""
-    desk = FilmingDesk(rows)
+    desk = FilmingDesk(at)
     return desk.measure(shoot_id, scene_id=reading.scene_id, minute=reading.minute, measured=reading.measured)
 
 
 @router.delete("/readings/{reading_id}")
-def forget(rows: RowsOf, reading_id: UUID) -> DayView:
+def forget(at: WorkplaceOf, reading_id: UUID) -> DayView:
     """Remove a reading; the day without it."""
-    return FilmingDesk(rows).forget(reading_id)
+    return FilmingDesk(at).forget(reading_id)

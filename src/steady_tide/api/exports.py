@@ -6,11 +6,11 @@ from uuid import UUID
 from fastapi import APIRouter, Depends, Query, Request, Response
 from pydantic import BaseModel, ConfigDict, Field
 
-from steady_tide.api.context import RowsOf
+from steady_tide.api.context import WorkplaceOf
 from steady_tide.api.problems import RESPONSES
-from steady_tide.desk.day_views import DayView
-from steady_tide.desk.exports import agenda_of
-from steady_tide.desk.filming import FilmingDesk
+from steady_tide.desk.day.agenda import agenda_of
+from steady_tide.desk.day.filming import FilmingDesk
+from steady_tide.desk.day.views import DayView
 from steady_tide.formats.calendar import day_calendar
 from steady_tide.formats.day_csv import day_to_csv
 from steady_tide.formats.day_sheet import day_pdf
@@ -43,38 +43,38 @@ def _file(content: str | bytes, media: str, name: str) -> Response:
 
 
 @router.get("/shoots/{shoot_id}/day.ics", response_class=Response, responses={200: {"content": {"text/calendar": {}}}})
-def calendar(rows: RowsOf, shoot_id: UUID) -> Response:
+def calendar(at: WorkplaceOf, shoot_id: UUID) -> Response:
     """The day for a calendar: scenes, windows, changes, what to charge."""
-    return _file(day_calendar(agenda_of(rows, shoot_id)), "text/calendar", "day.ics")
+    return _file(day_calendar(agenda_of(at, shoot_id)), "text/calendar", "day.ics")
 
 
 @router.get("/shoots/{shoot_id}/day.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
-def table(rows: RowsOf, shoot_id: UUID) -> Response:
+def table(at: WorkplaceOf, shoot_id: UUID) -> Response:
     """The day's light as a table."""
-    return _file(day_to_csv(agenda_of(rows, shoot_id)), "text/csv", "day.csv")
+    return _file(day_to_csv(agenda_of(at, shoot_id)), "text/csv", "day.csv")
 
 
 @router.get(
     "/shoots/{shoot_id}/day.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}}
 )
-def sheet(rows: RowsOf, shoot_id: UUID) -> Response:
+def sheet(at: WorkplaceOf, shoot_id: UUID) -> Response:
     """The day on a sheet to print."""
-    return _file(day_pdf(agenda_of(rows, shoot_id)), "application/pdf", "day.pdf")
+    return _file(day_pdf(agenda_of(at, shoot_id)), "application/pdf", "day.pdf")
 
 
 @router.put("/scenes/{scene_id}/dive")
-def dived(rows: RowsOf, scene_id: UUID, log: DiveLog) -> DayView:
+def dived(at: WorkplaceOf, scene_id: UUID, log: DiveLog) -> DayView:
     """Take the depths of a dive log for a scene; the day anew."""
-    return FilmingDesk(rows).dived(scene_id, dive_points(log.text))
+    return FilmingDesk(at).dived(scene_id, dive_points(log.text))
 
 
 @router.post("/shoots/{shoot_id}/cards", status_code=201, openapi_extra=BINARY)
 def card(
-    rows: RowsOf,
+    at: WorkplaceOf,
     shoot_id: UUID,
     data: Annotated[bytes, Depends(_body)],
     minute: Annotated[int, Query(ge=0, le=3000)],
     scene_id: UUID | None = None,
 ) -> DayView:
     """Take a still of a grey card as a reading; the day bent through it."""
-    return FilmingDesk(rows).measure(shoot_id, scene_id=scene_id, minute=minute, measured=read_card(data))
+    return FilmingDesk(at).measure(shoot_id, scene_id=scene_id, minute=minute, measured=read_card(data))

@@ -11,9 +11,9 @@ from steady_tide.api.problems import RESPONSES
 from steady_tide.core.advice.strengths import Strength
 from steady_tide.core.kit.bag import BagItem, Kit, checked_kit
 from steady_tide.core.kit.device import Device, checked
-from steady_tide.desk.dialled import Dialled
-from steady_tide.desk.journal import Journal, KitHistory
-from steady_tide.desk.kit import KitDesk
+from steady_tide.desk.cards.dialled import Dialled
+from steady_tide.desk.kit.journal import Journal, KitHistory
+from steady_tide.desk.kit.kit import KitDesk
 from steady_tide.desk.views import DeviceView, ProblemView, SlotView
 from steady_tide.formats.modes_csv import modes_to_csv
 

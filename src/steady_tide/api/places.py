@@ -8,7 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from steady_tide.api.context import RowsOf
 from steady_tide.api.problems import RESPONSES
-from steady_tide.desk.places import Places, PlaceView
+from steady_tide.desk.shoots.places import Places, PlaceView
 
 router = APIRouter(prefix="/api/places", tags=["places"], responses=RESPONSES)
 

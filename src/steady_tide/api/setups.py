@@ -6,16 +6,16 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel, ConfigDict, Field
 
-from steady_tide.api.context import RowsOf
+from steady_tide.api.context import WorkplaceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.advice.confidence import Dependence
 from steady_tide.core.advice.whatif import WhatIf
 from steady_tide.core.kit.settings import Value
 from steady_tide.core.plan.account.plan import Conflict
 from steady_tide.core.plan.problem.compatibility import Compatibility
-from steady_tide.desk.asking import Asking
-from steady_tide.desk.bench import Bench
-from steady_tide.desk.cards import Cards
+from steady_tide.desk.bench.asking import Asking
+from steady_tide.desk.bench.bench import Bench
+from steady_tide.desk.cards.cards import Cards
 from steady_tide.desk.views import CardView, SceneView
 from steady_tide.formats.qr import qr_svg
 
@@ -72,82 +72,82 @@ Address = Annotated[str, Query(max_length=400, pattern=r"^https?://[^\s]+$")]
 
 
 @router.put("/{setup_id}/school")
-def choose_school(rows: RowsOf, setup_id: UUID, choice: SchoolRequest) -> SceneView:
+def choose_school(at: WorkplaceOf, setup_id: UUID, choice: SchoolRequest) -> SceneView:
     """Plan under another school."""
-    return Bench(rows).choose_school(setup_id, choice.school)
+    return Bench(at).choose_school(setup_id, choice.school)
 
 
 @router.put("/{setup_id}/pins/{setting}")
-def pin(rows: RowsOf, setup_id: UUID, setting: SettingName, wish: PinRequest) -> SceneView:
+def pin(at: WorkplaceOf, setup_id: UUID, setting: SettingName, wish: PinRequest) -> SceneView:
     """Fix a setting, or release it."""
     value: Value | None = wish.value
-    return Bench(rows).pin(setup_id, setting, value)
+    return Bench(at).pin(setup_id, setting, value)
 
 
 @router.delete("/{setup_id}/pins")
-def release_all(rows: RowsOf, setup_id: UUID) -> SceneView:
+def release_all(at: WorkplaceOf, setup_id: UUID) -> SceneView:
     """Release every pin."""
-    return Bench(rows).release_all(setup_id)
+    return Bench(at).release_all(setup_id)
 
 
 @router.delete("/{setup_id}")
-def remove(rows: RowsOf, setup_id: UUID) -> SceneView:
+def remove(at: WorkplaceOf, setup_id: UUID) -> SceneView:
     """Take the camera off its scene."""
-    return Bench(rows).remove_setup(setup_id)
+    return Bench(at).remove_setup(setup_id)
 
 
 @router.post("/{setup_id}/what-if")
 def what_if(
-    rows: RowsOf, setup_id: UUID, wish: WishRequest
+    at: WorkplaceOf, setup_id: UUID, wish: WishRequest
 ) -> Annotated[WhatIf | Conflict, Field(discriminator="outcome")]:
     """Everything that would differ with one more pin; nothing is changed."""
-    return Asking(rows).what_if(setup_id, wish.setting, wish.value)
+    return Asking(at).what_if(setup_id, wish.setting, wish.value)
 
 
 @router.get("/{setup_id}/hangs-on")
-def hangs_on(rows: RowsOf, setup_id: UUID) -> list[Dependence]:
+def hangs_on(at: WorkplaceOf, setup_id: UUID) -> list[Dependence]:
     """Which inputs would turn this plan, most decisive first."""
-    return Asking(rows).hangs_on(setup_id)
+    return Asking(at).hangs_on(setup_id)
 
 
 @router.get("/{setup_id}/bag")
-def bag(rows: RowsOf, setup_id: UUID) -> list[Compatibility]:
+def bag(at: WorkplaceOf, setup_id: UUID) -> list[Compatibility]:
     """What each thing in the bag is to this scene on this camera."""
-    return Bench(rows).bag_of(setup_id)
+    return Bench(at).bag_of(setup_id)
 
 
 @router.get("/{setup_id}/card")
-def card(rows: RowsOf, setup_id: UUID) -> CardView:
+def card(at: WorkplaceOf, setup_id: UUID) -> CardView:
     """What to dial in, in the order of the camera's menu."""
-    return Cards(rows).card(setup_id)
+    return Cards(at).card(setup_id)
 
 
 @router.put("/{setup_id}/card/{setting}")
-def tick(rows: RowsOf, setup_id: UUID, setting: SettingName, note: TickRequest) -> CardView:
+def tick(at: WorkplaceOf, setup_id: UUID, setting: SettingName, note: TickRequest) -> CardView:
     """Note that a value was read back."""
-    return Cards(rows).tick(setup_id, setting, value=note.value, read_back=note.read_back)
+    return Cards(at).tick(setup_id, setting, value=note.value, read_back=note.read_back)
 
 
 @router.post("/{setup_id}/card/confirm")
-def confirm(rows: RowsOf, setup_id: UUID, seen: ConfirmRequest) -> CardView:
+def confirm(at: WorkplaceOf, setup_id: UUID, seen: ConfirmRequest) -> CardView:
     """Note the whole card as dialled into the camera."""
-    return Cards(rows).confirm(setup_id, revision=seen.revision)
+    return Cards(at).confirm(setup_id, revision=seen.revision)
 
 
 @router.put("/{setup_id}/slot")
-def choose_slot(rows: RowsOf, setup_id: UUID, choice: SlotRequest) -> CardView:
+def choose_slot(at: WorkplaceOf, setup_id: UUID, choice: SlotRequest) -> CardView:
     """Put the card on another preset slot."""
-    return Cards(rows).choose_slot(setup_id, choice.slot)
+    return Cards(at).choose_slot(setup_id, choice.slot)
 
 
 @router.delete("/{setup_id}/card")
-def clear(rows: RowsOf, setup_id: UUID) -> CardView:
+def clear(at: WorkplaceOf, setup_id: UUID) -> CardView:
     """Take all read-back ticks back."""
-    return Cards(rows).clear(setup_id)
+    return Cards(at).clear(setup_id)
 
 
 @router.get("/{setup_id}/card/code", response_class=Response, responses={200: {"content": {"image/svg+xml": {}}}})
-def code(rows: RowsOf, setup_id: UUID, address: Address) -> Response:
+def code(at: WorkplaceOf, setup_id: UUID, address: Address) -> Response:
     """A QR code that opens the card at an address, as SVG."""
-    Cards(rows).card(setup_id)
+    Cards(at).card(setup_id)
     return Response(qr_svg(address), media_type="image/svg+xml")

@@ -7,12 +7,12 @@ from uuid import UUID
 from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-from steady_tide.api.context import RowsOf
+from steady_tide.api.context import WorkplaceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.problem.brief import Brief
-from steady_tide.desk.asking import Asking
-from steady_tide.desk.bench import Bench, Camera
-from steady_tide.desk.shoots import ShootFacts, Shoots
+from steady_tide.desk.bench.asking import Asking
+from steady_tide.desk.bench.bench import Bench, Camera
+from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
 from steady_tide.desk.views import PresetsView, SceneView, ShootView
 
 router = APIRouter(prefix="/api/shoots", tags=["shoots"], responses=RESPONSES)
@@ -50,49 +50,49 @@ class SceneRequest(BaseModel):
 
 
 @router.get("")
-def shoots(rows: RowsOf) -> list[ShootView]:
+def shoots(at: WorkplaceOf) -> list[ShootView]:
     """Every shoot."""
-    return Shoots(rows).all()
+    return Shoots(at).all()
 
 
 @router.post("", status_code=201)
-def add(rows: RowsOf, shoot: ShootRequest) -> ShootView:
+def add(at: WorkplaceOf, shoot: ShootRequest) -> ShootView:
     """A new shoot."""
-    return Shoots(rows).add(shoot.facts())
+    return Shoots(at).add(shoot.facts())
 
 
 @router.get("/{shoot_id}")
-def one(rows: RowsOf, shoot_id: UUID) -> ShootView:
+def one(at: WorkplaceOf, shoot_id: UUID) -> ShootView:
     """One shoot."""
-    return Shoots(rows).one(shoot_id)
+    return Shoots(at).one(shoot_id)
 
 
 @router.put("/{shoot_id}")
-def change(rows: RowsOf, shoot_id: UUID, shoot: ShootRequest) -> ShootView:
+def change(at: WorkplaceOf, shoot_id: UUID, shoot: ShootRequest) -> ShootView:
     """Change name, place or day."""
-    return Shoots(rows).change(shoot_id, shoot.facts())
+    return Shoots(at).change(shoot_id, shoot.facts())
 
 
 @router.delete("/{shoot_id}", status_code=204)
-def delete(rows: RowsOf, shoot_id: UUID) -> None:
+def delete(at: WorkplaceOf, shoot_id: UUID) -> None:
     """Remove a shoot with its scenes and cards."""
-    Shoots(rows).delete(shoot_id)
+    Shoots(at).delete(shoot_id)
 
 
 @router.get("/{shoot_id}/presets")
-def presets(rows: RowsOf, shoot_id: UUID) -> list[PresetsView]:
+def presets(at: WorkplaceOf, shoot_id: UUID) -> list[PresetsView]:
     """For each camera: its scenes in the fewest presets that lose least."""
-    return Asking(rows).presets(shoot_id)
+    return Asking(at).presets(shoot_id)
 
 
 @router.post("/{shoot_id}/presets/{device_id}")
-def take_presets(rows: RowsOf, shoot_id: UUID, device_id: UUID) -> list[PresetsView]:
+def take_presets(at: WorkplaceOf, shoot_id: UUID, device_id: UUID) -> list[PresetsView]:
     """Give a camera's scenes the slots its presets propose."""
-    return Asking(rows).take_presets(shoot_id, device_id)
+    return Asking(at).take_presets(shoot_id, device_id)
 
 
 @router.post("/{shoot_id}/scenes", status_code=201)
-def add_scene(rows: RowsOf, shoot_id: UUID, scene: SceneRequest) -> SceneView:
+def add_scene(at: WorkplaceOf, shoot_id: UUID, scene: SceneRequest) -> SceneView:
     """A new scene on a shoot."""
     cameras = [Camera(device_id) for device_id in dict.fromkeys(scene.device_ids)]
-    return Bench(rows).add_scene(shoot_id, name=scene.name, brief=scene.brief, cameras=cameras)
+    return Bench(at).add_scene(shoot_id, name=scene.name, brief=scene.brief, cameras=cameras)

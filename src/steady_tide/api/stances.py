@@ -8,7 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 from steady_tide.api.context import RowsOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.problem.stance import Stance
-from steady_tide.desk.stances import RuleView, SchoolView, Stances
+from steady_tide.desk.taste.stances import RuleView, SchoolView, Stances
 
 router = APIRouter(prefix="/api", tags=["stances"], responses=RESPONSES)
 

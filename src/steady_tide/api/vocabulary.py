@@ -11,7 +11,7 @@ from steady_tide.core.light.lamplight import LAMP_CLASSES
 from steady_tide.core.light.water import WATER_LABEL
 from steady_tide.core.motion.blur import SHAKE_DEG_PER_S
 from steady_tide.core.plan.problem.stance import AXIS_LABELS, SCHOOLS, School, Stance
-from steady_tide.desk.templates import TEMPLATES, template
+from steady_tide.desk.kit.templates import TEMPLATES, template
 
 router = APIRouter(prefix="/api/vocabulary", tags=["vocabulary"])
 

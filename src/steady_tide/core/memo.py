@@ -1,6 +1,8 @@
-"""Answers kept as long as what gave them: the one way in which the core remembers by key."""
+"""Answers kept by key: as long as what gave them (`Memo`), or so many of the latest for all who ask (`Shelf`)."""
 
+from collections import OrderedDict
 from collections.abc import Callable, Hashable
+from threading import Lock
 from typing import Generic, TypeVar
 
 Key = TypeVar("Key", bound=Hashable)
@@ -19,3 +21,28 @@ class Memo(Generic[Key, Answer]):
         if key not in self._kept:
             self._kept[key] = self._work(key)
         return self._kept[key]
+
+
+class Shelf(Generic[Key, Answer]):
+    """The answers asked for most lately, `most` of them. Safe between threads; two may work the same out at once."""
+
+    def __init__(self, most: int) -> None:
+        self._most = most
+        self._kept: OrderedDict[Key, Answer] = OrderedDict()
+        self._lock = Lock()
+
+    def __len__(self) -> int:
+        return len(self._kept)
+
+    def of(self, key: Key, work: Callable[[], Answer]) -> Answer:
+        """The answer kept under a key, else one that is worked out now and kept."""
+        with self._lock:
+            if key in self._kept:
+                self._kept.move_to_end(key)
+                return self._kept[key]
+        made = work()
+        with self._lock:
+            self._kept[key] = made
+            while len(self._kept) > self._most:
+                self._kept.popitem(last=False)
+        return made

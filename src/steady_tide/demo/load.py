@@ -8,10 +8,11 @@ from typing import Any
 from steady_tide.core.kit.bag import Kit, checked_kit
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.desk.accounts import create_account, find_account
-from steady_tide.desk.bench import Bench, Camera
-from steady_tide.desk.dialled import Dialled
-from steady_tide.desk.kit import KitDesk
-from steady_tide.desk.shoots import ShootFacts, Shoots
+from steady_tide.desk.bench.bench import Bench, Camera
+from steady_tide.desk.cards.dialled import Dialled
+from steady_tide.desk.kit.kit import KitDesk
+from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
+from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.store.database import Session
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import Account
@@ -45,8 +46,9 @@ def load_demo(session: Session) -> Account:
     account = create_account(session, email=EMAIL, name=NAME, password=None)
     rows = Rows(session, account.id)
     devices = KitDesk(rows).take_in(demo_kit())
-    shoot = Shoots(rows).add(ShootFacts(**{**data("scenes.json")["shoot"], "day": date(2026, 9, 19)}))
-    bench = Bench(rows)
+    at = Workplace(rows, Shared())
+    shoot = Shoots(at).add(ShootFacts(**{**data("scenes.json")["shoot"], "day": date(2026, 9, 19)}))
+    bench = Bench(at)
     for scene in demo_scenes():
         cameras = [
             Camera(devices[camera["device"]], camera["school"], camera.get("pins", {}), camera.get("slot"))

@@ -6,12 +6,10 @@ floor and ceiling. A *recording* is a codec with a bit depth and a bit rate (Q o
 aperture, through which frames are taken.
 """
 
-from collections import OrderedDict
 from collections.abc import Callable
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import cached_property
-from threading import Lock
 from typing import Final, NamedTuple
 
 import numpy as np
@@ -21,7 +19,7 @@ from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.optics import Lens, Sensor
 from steady_tide.core.kit.recording import Mode
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.memo import Memo
+from steady_tide.core.memo import Memo, Shelf
 from steady_tide.core.motion.blur import focal_length_px
 from steady_tide.core.plan.physics.columns import Column
 from steady_tide.core.plan.problem.offers import AUTOMATIC, Camera, apertures_of
@@ -320,20 +318,8 @@ class Spaces:
     """Device spaces, the most lately used kept: what several scenes on one camera share. Safe between threads."""
 
     def __init__(self, most: int = 32) -> None:
-        self._kept: OrderedDict[tuple[int, str], DeviceSpace] = OrderedDict()
-        self._most = most
-        self._lock = Lock()
+        self._shelf: Shelf[tuple[int, str], DeviceSpace] = Shelf(most)
 
     def of(self, device: Device, kind: str) -> DeviceSpace:
-        """The space of this very document; equal ones that are other objects have their own."""
-        key = (id(device), kind)
-        with self._lock:
-            if key in self._kept:
-                self._kept.move_to_end(key)
-                return self._kept[key]
-        made = DeviceSpace(Camera(device, kind))
-        with self._lock:
-            self._kept[key] = made
-            if len(self._kept) > self._most:
-                self._kept.popitem(last=False)
-        return made
+        """The space of this very document, which it keeps alive; equal ones that are other objects have their own."""
+        return self._shelf.of((id(device), kind), lambda: DeviceSpace(Camera(device, kind)))

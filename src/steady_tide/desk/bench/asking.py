@@ -11,11 +11,12 @@ from steady_tide.core.kit.settings import Value
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.wishes import read_pins
-from steady_tide.desk.bench import Bench
-from steady_tide.desk.history import History
-from steady_tide.desk.planning import Inputs, Planner, solve
+from steady_tide.desk.bench.bench import Bench
+from steady_tide.desk.bench.history import History
+from steady_tide.desk.inputs import Inputs
+from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import MatchedScene, PresetsView, Refusal
-from steady_tide.store.owned import Rows
+from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.shoots import scenes_of
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
 
@@ -23,9 +24,10 @@ from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
 class Asking:
     """One account's questions. Nothing is changed by asking, except by `match` and `take_presets`."""
 
-    def __init__(self, rows: Rows) -> None:
-        self.rows = rows
-        self.planner = Planner(rows)
+    def __init__(self, at: Workplace) -> None:
+        self.at = at
+        self.rows = at.rows
+        self.planner = Planner(at)
 
     def _inputs(self, setup_id: UUID) -> Inputs:
         setup = self.rows.get(SetupRow, setup_id)
@@ -36,8 +38,8 @@ class Asking:
         """Everything that would differ with one more pin, before it is made. Raises BadInput for an impossible one."""
         inputs = self._inputs(setup_id)
         pins = read_pins({**{name.value: kept for name, kept in inputs.problem.pins.items()}, setting: value})
-        here = solve(inputs)
-        there = solve(inputs.otherwise(pins=pins))
+        here = self.planner.solve(inputs)
+        there = self.planner.solve(inputs.otherwise(pins=pins))
         if isinstance(there, Conflict):
             return there
         if not isinstance(here, Plan) or not isinstance(there, Plan):
@@ -49,7 +51,7 @@ class Asking:
         """The inputs that would turn this plan, most decisive first."""
         inputs = self._inputs(setup_id)
         try:
-            return hangs_on(inputs.problem)
+            return hangs_on(inputs.problem, self.at.shared.spaces)
         except BadInput:
             return []
 
@@ -60,7 +62,7 @@ class Asking:
         setups = History(self.rows, scene).setups()
         plans = {}
         for setup in setups:
-            made = solve(self.planner.inputs(setup, brief))
+            made = self.planner.solve(self.planner.inputs(setup, brief))
             if isinstance(made, Plan):
                 plans[setup] = made
         if len(plans) < 2:
@@ -68,7 +70,7 @@ class Asking:
         devices = {self.planner.device(setup.device_id).key: self.planner.device(setup.device_id) for setup in plans}
         found = match(list(plans.values()), devices)
         dropped = [self._pin(setup, plan, found, brief) for setup, plan in plans.items()]
-        view = Bench(self.rows).kept(scene, "cameras matched")
+        view = Bench(self.at).kept(scene, "cameras matched")
         return MatchedScene(scene=view, match=found, dropped=[words for one in dropped for words in one])
 
     def _pin(self, setup: SetupRow, plan: Plan, found: Match, brief: Brief) -> list[str]:
@@ -78,7 +80,7 @@ class Asking:
         for one in found.matched:
             tried = {**pins, one.setting.value: one.values[plan.device_key]}
             inputs = self.planner.inputs(setup, brief)
-            if isinstance(solve(inputs.otherwise(pins=read_pins(tried))), Plan):
+            if isinstance(self.planner.solve(inputs.otherwise(pins=read_pins(tried))), Plan):
                 pins = tried
             else:
                 dropped.append(f"{plan.device_name} cannot do {one.label.lower()} {one.words} with its other limits")
@@ -110,7 +112,7 @@ class Asking:
         for scene, setup in pairs:
             inputs = self.planner.inputs(setup, self.planner.filmed(scene))
             wanted.append(Wanted(str(setup.id), scene.name, inputs.problem))
-        return economy(wanted, self.planner.device(device_id).preset_slots)
+        return economy(wanted, self.planner.device(device_id).preset_slots, self.at.shared.spaces)
 
     def take_presets(self, shoot_id: UUID, device_id: UUID) -> list[PresetsView]:
         """Give the scenes of a camera the slots its presets propose; their plans stay."""

@@ -13,5 +13,5 @@ TEMPLATES: Final = ("action-camera", "phone-built-in", "phone-manual", "drone")
 @cache
 def template(key: str) -> Device:
     """The template with a key of TEMPLATES."""
-    text = resources.files("steady_tide.desk.templates").joinpath(f"{key}.json").read_text(encoding="utf-8")
+    text = resources.files("steady_tide.desk.kit.templates").joinpath(f"{key}.json").read_text(encoding="utf-8")
     return checked(Device.read(json.loads(text)))

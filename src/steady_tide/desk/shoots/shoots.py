@@ -7,12 +7,12 @@ from uuid import UUID
 
 from steady_tide.core.kit.bag import BagItem, Housing
 from steady_tide.core.plan.account.plan import Conflict, Plan
-from steady_tide.desk.dialled import Dialled, leftovers
-from steady_tide.desk.history import History
+from steady_tide.desk.bench.history import History
+from steady_tide.desk.cards.dialled import Dialled, leftovers
 from steady_tide.desk.planning import Planner
-from steady_tide.desk.stances import INHERITED, Stances
+from steady_tide.desk.taste.stances import INHERITED, Stances
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary, SetupSummary, ShootView
-from steady_tide.store.owned import Rows
+from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.shoots import scenes_of, shoots
 from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
 
@@ -34,23 +34,24 @@ class ShootFacts:
 class Shoots:
     """One account's shoots."""
 
-    def __init__(self, rows: Rows) -> None:
-        self.rows = rows
+    def __init__(self, at: Workplace) -> None:
+        self.at = at
+        self.rows = at.rows
 
     def all(self) -> list[ShootView]:
         """Every shoot, newest day first, those without a day at the end."""
-        planner = Planner(self.rows)
+        planner = Planner(self.at)
         return [self._view(shoot, planner) for shoot in shoots(self.rows)]
 
     def one(self, shoot_id: UUID) -> ShootView:
         """One shoot."""
-        return self._view(self.rows.get(ShootRow, shoot_id), Planner(self.rows))
+        return self._view(self.rows.get(ShootRow, shoot_id), Planner(self.at))
 
     def add(self, facts: ShootFacts) -> ShootView:
         """A new shoot without scenes."""
         self._known(facts.school)
         shoot = self.rows.add(ShootRow(**asdict(facts)))
-        return self._view(shoot, Planner(self.rows))
+        return self._view(shoot, Planner(self.at))
 
     def change(self, shoot_id: UUID, facts: ShootFacts) -> ShootView:
         """Change what is said of a shoot."""
@@ -59,7 +60,7 @@ class Shoots:
         for name, value in asdict(facts).items():
             setattr(shoot, name, value)
         self.rows.settle()
-        return self._view(shoot, Planner(self.rows))
+        return self._view(shoot, Planner(self.at))
 
     def _known(self, school: str) -> None:
         if school != INHERITED:

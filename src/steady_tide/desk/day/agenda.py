@@ -7,25 +7,24 @@ from uuid import UUID
 from steady_tide.core.day.timeline import Sky, Window
 from steady_tide.core.plan.account.plan import Brought, Plan
 from steady_tide.core.plan.problem.glasses import NO_FILTER
-from steady_tide.desk.day import Days
-from steady_tide.desk.day_views import CameraDay, DayView, SceneDay, SwapView
-from steady_tide.desk.filmed import Filmed
+from steady_tide.desk.day.days import Days, FilmedScene
+from steady_tide.desk.day.views import CameraDay, DayView, SceneDay, SwapView
+from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.agenda import Agenda, AgendaCamera, AgendaRow, AgendaScene, AgendaSwap, Span
-from steady_tide.store.owned import Rows
 from steady_tide.store.tables import ShootRow
 
 KINDS = {"filter": "filter", "iso": "ISO", "preset": "preset"}
 
 
-def agenda_of(rows: Rows, shoot_id: UUID) -> Agenda:
+def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
     """A shoot's day as an agenda. Raises BadInput while it has no place or no day."""
-    days = Days(rows)
-    shoot = rows.get(ShootRow, shoot_id)
+    days = Days(at)
+    shoot = at.rows.get(ShootRow, shoot_id)
     view, scenes = days.told(shoot)
     assert shoot.day is not None, "a day that is told has a date"
     sky = days.around(shoot).sky
     timed = [(filmed, scene) for filmed, scene in zip(scenes, view.scenes, strict=True) if scene.starts is not None]
-    plans = {str(setup.id): plan for filmed in scenes for setup, plan in days.plans(filmed)}
+    plans = {key: plan for filmed in scenes for key, plan in days.plans(filmed).items()}
     timed.sort(key=lambda pair: pair[1].starts or 0)
     return Agenda(
         key=str(shoot.id),
@@ -72,7 +71,7 @@ def _span(sky: Sky, start: float, end: float) -> Span:
     return sky.clock(start), sky.clock(end)
 
 
-def _scene(filmed: Filmed, scene: SceneDay, sky: Sky, plans: Mapping[str, Plan]) -> AgendaScene:
+def _scene(filmed: FilmedScene, scene: SceneDay, sky: Sky, plans: Mapping[str, Plan]) -> AgendaScene:
     leaving = sorted((one.minute, one.words) for camera in scene.cameras for one in camera.leaves)
     verdict = "Steady all through: nothing needs touching."
     if not scene.cameras:
@@ -86,7 +85,7 @@ def _scene(filmed: Filmed, scene: SceneDay, sky: Sky, plans: Mapping[str, Plan])
         told += [f"The {scene.heading.shadow_of}'s shadow lies in the frame {', '.join(shadows)}."] if shadows else []
     if scene.water is not None:
         told.append(scene.water.under.words)
-    own = [plans[str(setup.id)] for setup, _ in filmed.sets]
+    own = [plans[one.key] for one in filmed.scene.sets]
     return AgendaScene(
         key=str(scene.id),
         name=scene.name,

@@ -6,11 +6,11 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS
 from steady_tide.core.plan.account.plan import Plan
-from steady_tide.desk.dialled import Dialled, value_text
+from steady_tide.desk.cards.dialled import Dialled, value_text
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import CardLine, CardView
+from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import Stale
-from steady_tide.store.owned import Rows
 from steady_tide.store.repositories.setups import ticks_of
 from steady_tide.store.tables import ReadBackRow, SceneRow, SetupRow, ShootRow
 
@@ -18,16 +18,17 @@ from steady_tide.store.tables import ReadBackRow, SceneRow, SetupRow, ShootRow
 class Cards:
     """One account's cards."""
 
-    def __init__(self, rows: Rows) -> None:
-        self.rows = rows
-        self.dialled = Dialled(rows)
+    def __init__(self, at: Workplace) -> None:
+        self.at = at
+        self.rows = at.rows
+        self.dialled = Dialled(at.rows)
 
     def card(self, setup_id: UUID) -> CardView:
         """The card of a camera on a scene."""
         setup = self.rows.get(SetupRow, setup_id)
         scene = self.rows.get(SceneRow, setup.scene_id)
         shoot = self.rows.get(ShootRow, scene.shoot_id)
-        planner = Planner(self.rows)
+        planner = Planner(self.at)
         outcome = planner.outcome(setup, planner.filmed(scene))
         device = planner.device(setup.device_id)
         plan = outcome if isinstance(outcome, Plan) else None
@@ -112,7 +113,7 @@ class Cards:
     def choose_slot(self, setup_id: UUID, slot: int) -> CardView:
         """Put the card on another preset slot of its camera; ticks were for the old one."""
         setup = self.rows.get(SetupRow, setup_id, lock=True)
-        slots = Planner(self.rows).device(setup.device_id).preset_slots
+        slots = Planner(self.at).device(setup.device_id).preset_slots
         if not 1 <= slot <= slots:
             raise BadInput([Problem(("slot",), f"this camera has slots 1 to {slots}")])
         setup.slot = slot

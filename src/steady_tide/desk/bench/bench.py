@@ -9,12 +9,12 @@ from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.compatibility import Compatibility, compatibility
 from steady_tide.core.plan.problem.wishes import read_pins
-from steady_tide.desk.history import History
+from steady_tide.desk.bench.history import History
 from steady_tide.desk.planning import Planner
-from steady_tide.desk.stances import INHERITED, Stances
+from steady_tide.desk.taste.stances import INHERITED, Stances
 from steady_tide.desk.views import SceneView, SetupView
+from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import Stale, Taken
-from steady_tide.store.owned import Rows
 from steady_tide.store.repositories.setups import setups_with
 from steady_tide.store.repositories.shoots import scenes_in
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
@@ -33,8 +33,9 @@ class Camera:
 class Bench:
     """One account's scenes, to be read and edited."""
 
-    def __init__(self, rows: Rows) -> None:
-        self.rows = rows
+    def __init__(self, at: Workplace) -> None:
+        self.at = at
+        self.rows = at.rows
 
     def scene(self, scene_id: UUID) -> SceneView:
         """A scene with the plan of each of its cameras."""
@@ -144,7 +145,7 @@ class Bench:
         """What each thing in the bag is to this scene on this camera: usable, idle or unfit, and why."""
         setup = self.rows.get(SetupRow, setup_id)
         scene = self.rows.get(SceneRow, setup.scene_id)
-        planner = Planner(self.rows)
+        planner = Planner(self.at)
         brief, device = planner.filmed(scene), planner.device(setup.device_id)
         return [compatibility(item, device, brief) for item in planner.bag]
 
@@ -187,8 +188,8 @@ class Bench:
         return self._view(scene)
 
     def _view(self, scene: SceneRow) -> SceneView:
-        planner, history = Planner(self.rows), History(self.rows, scene)
-        brief, filmed = Brief.model_validate(scene.brief), planner.filmed(scene)
+        planner, history = Planner(self.at), History(self.rows, scene)
+        sky = planner.skies.of(scene)
         setups = [
             SetupView(
                 id=setup.id,
@@ -197,7 +198,7 @@ class Bench:
                 school=setup.school,
                 held=planner.stances.held(setup),
                 pins={Setting(name): value for name, value in setup.pins.items()},
-                outcome=planner.outcome(setup, filmed),
+                outcome=planner.outcome(setup, sky.filmed),
             )
             for setup in history.setups()
         ]
@@ -206,7 +207,7 @@ class Bench:
             shoot_id=scene.shoot_id,
             shoot_name=self.rows.get(ShootRow, scene.shoot_id).name,
             name=scene.name,
-            brief=brief,
+            brief=sky.brief,
             revision=scene.revision,
             undo=history.undo_label(),
             redo=history.redo_label(),

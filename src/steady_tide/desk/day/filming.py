@@ -4,24 +4,21 @@ from collections.abc import Mapping, Sequence
 from typing import Annotated, Any
 from uuid import UUID
 
-import numpy as np
 from pydantic import Field, StringConstraints
 
 from steady_tide.core.day.dive import with_profile
-from steady_tide.core.day.heading import Frame, harsh, shadow_seen
-from steady_tide.core.day.order import HARSH_COST, MOST_SCENES, SHADOW_COST, Movable, Suggestion, movable, suggestion
+from steady_tide.core.day.order import MOST_SCENES, Suggestion, suggestion
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.light.daylight import Ground
 from steady_tide.core.light.level import LampLight, SkyLight, SunLight
 from steady_tide.core.light.reading import Measured
 from steady_tide.core.plan.problem.brief import Brief, DivePoint, Reachable
-from steady_tide.desk.day import Days
-from steady_tide.desk.day_views import DayView, MoveView, OrderView
-from steady_tide.desk.filmed import Filmed
-from steady_tide.desk.history import History
-from steady_tide.desk.skies import NIGHT_MINUTES
-from steady_tide.store.owned import Rows
+from steady_tide.desk.bench.history import History
+from steady_tide.desk.day.days import Days
+from steady_tide.desk.day.views import DayView, MoveView, OrderView
+from steady_tide.desk.heavens import NIGHT_MINUTES
+from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.shoots import readings_of
 from steady_tide.store.tables import ReadingRow, SceneRow, ShootRow
 
@@ -59,13 +56,14 @@ WATER = ("depth_m", "shallowest_m", "colour", "profile")
 class FilmingDesk:
     """One account's changes to its days. Every answer is the whole day anew."""
 
-    def __init__(self, rows: Rows) -> None:
-        self.rows = rows
+    def __init__(self, at: Workplace) -> None:
+        self.at = at
+        self.rows = at.rows
 
     def day(self, shoot_id: UUID) -> DayView:
         """The day as it stands now."""
         self.rows.settle()
-        return Days(self.rows).day(shoot_id)
+        return Days(self.at).day(shoot_id)
 
     def film(self, scene_id: UUID, filming: Filming) -> DayView:
         """Change when, where, which way or how deep a scene is filmed. One step to undo."""
@@ -128,14 +126,14 @@ class FilmingDesk:
     def order(self, shoot_id: UUID) -> OrderView:
         """A better order of the timed scenes, as a suggestion; nothing is changed."""
         shoot = self.rows.get(ShootRow, shoot_id)
-        timed = [one for one in Days(self.rows).filmed(shoot) if one.scene.starts is not None]
+        timed = [one for one in Days(self.at).filmed(shoot) if one.scene.timed is not None]
         if len(timed) > MOST_SCENES:
             words = f"{len(timed)} scenes have a time; an order is proposed for {MOST_SCENES} at most."
             return _no_order(words)
-        found = suggestion([_movable(one) for one in timed], travel_minutes=shoot.travel_minutes)
+        found = suggestion([one.scene.movable for one in timed], travel_minutes=shoot.travel_minutes)
         if found is None:
             return _no_order("No other order keeps more of the day within its marks.")
-        return _order_view(found, {str(one.scene.id): one.scene for one in timed})
+        return _order_view(found, {one.scene.key: one.row for one in timed})
 
 
 def _times(starts: int | None, ends: int | None) -> tuple[int | None, int | None]:
@@ -190,38 +188,6 @@ def _label(given: Mapping[str, Any]) -> str:
         "spot": ("spot",), "fixed time": ("fixed",), "reach": ("reachable",),
     }  # fmt: skip
     return next((label for label, fields in names.items() if any(name in given for name in fields)), "the day")
-
-
-def _movable(filmed: Filmed) -> Movable:
-    scene, sky = filmed.scene, filmed.around.sky
-    assert scene.starts is not None and scene.ends is not None
-    moves = isinstance(filmed.brief.light, SkyLight | SunLight | LampLight)
-    ev100 = filmed.light.ev100 if moves else np.full(sky.minutes.shape, filmed.light.at(filmed.around.middle))
-    return movable(
-        scene=str(scene.id),
-        spot=scene.spot,
-        start=scene.starts,
-        length=scene.ends - scene.starts,
-        fixed=scene.fixed,
-        cameras=[(plan.swappable, ev100) for _, plan in filmed.sets],
-        nuisance=_nuisance(filmed),
-        latest=sky.length,
-    )
-
-
-def _nuisance(filmed: Filmed) -> np.ndarray:
-    """Stop-minutes of hard noon light and of shadows in the frame at every minute, shape (n,)."""
-    brief, sky = filmed.brief, filmed.around.sky
-    found = np.zeros(sky.minutes.shape)
-    if not isinstance(brief.light, SkyLight | SunLight) or brief.water is not None:
-        return found
-    shade = brief.light.shade_stops
-    found += HARSH_COST * harsh(sky, okta=filmed.okta, shade_stops=shade)
-    if brief.aim is not None and filmed.sets and shade < 1.0:
-        frame = Frame(filmed.sets[0][1].across_deg, filmed.sets[0][1].upright_deg)
-        caster = "drone" if brief.scenario == "drone" else "operator"
-        found += SHADOW_COST * shadow_seen(sky, brief.aim, frame, caster=caster, okta=filmed.okta)  # type: ignore[arg-type]
-    return found
 
 
 def _no_order(words: str) -> OrderView:

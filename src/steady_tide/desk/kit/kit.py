@@ -10,8 +10,8 @@ from steady_tide.core.advice.strengths import Strength, strengths
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem, Kit, problems_of_item
 from steady_tide.core.kit.device import Device, checked
-from steady_tide.desk.journal import Journal
-from steady_tide.desk.templates import TEMPLATES, template
+from steady_tide.desk.kit.journal import Journal
+from steady_tide.desk.kit.templates import TEMPLATES, template
 from steady_tide.desk.views import DeviceView, ProblemView
 from steady_tide.formats.modes_csv import modes_from_csv
 from steady_tide.store.errors import NotFound, Taken

@@ -1,0 +1,1 @@
+"""What to dial into a camera, and what is dialled in."""

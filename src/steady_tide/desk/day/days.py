@@ -1,0 +1,300 @@
+"""The day of a shoot: its sky, and each scene's light against the marks of its sets."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+import numpy as np
+
+from steady_tide.core.day.courses import courses_of
+from steady_tide.core.day.dive import depths_of
+from steady_tide.core.day.film import CameraSet, SceneOnDay
+from steady_tide.core.day.scene import Around, open_sky, scene_light
+from steady_tide.core.day.swaps import Course
+from steady_tide.core.day.timeline import Sky, Window, thinned
+from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.light.level import LampLight, SkyLight, SunLight
+from steady_tide.core.light.underwater import under_water
+from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.quantities import Floats
+from steady_tide.desk.day.changes import swap_views
+from steady_tide.desk.day.skies import measured_of, place_of, reading_told
+from steady_tide.desk.day.views import CameraDay, DayView, Jump, ReadingView, SceneDay, WaterDay
+from steady_tide.desk.planning import Planner
+from steady_tide.desk.views import Refusal
+from steady_tide.desk.workplace import Workplace
+from steady_tide.store.repositories.setups import setups_of
+from steady_tide.store.repositories.shoots import scenes_of
+from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
+
+STEP_MINUTES = 10
+"""How far apart the points of a curve in a picture lie."""
+MOON_NAMES = ((0.02, "new moon"), (0.35, "crescent"), (0.65, "half moon"), (0.98, "more than half a moon"))
+
+
+@dataclass(frozen=True)
+class FilmedScene:
+    """A scene's row with what it is on its day, its setups by key, and why others have no set."""
+
+    row: SceneRow
+    scene: SceneOnDay
+    setups: Mapping[str, SetupRow]
+    unplanned: list[str]
+
+
+class Days:
+    """One account's days."""
+
+    def __init__(self, at: Workplace) -> None:
+        self.at = at
+        self.rows = at.rows
+        self.planner = Planner(at)
+
+    def day(self, shoot_id: UUID) -> DayView:
+        """The day of a shoot. Raises BadInput while it has no place or no day."""
+        return self.told(self.rows.get(ShootRow, shoot_id))[0]
+
+    def told(self, shoot: ShootRow) -> tuple[DayView, list[FilmedScene]]:
+        """The day of a shoot with what it was made of, scene by scene."""
+        scenes = self.filmed(shoot)
+        return self._view(shoot, scenes), scenes
+
+    def around(self, shoot: ShootRow) -> Around:
+        """The sky of a shoot with its readings. Raises BadInput while it has no place or no day."""
+        over = self.planner.skies.over(shoot)
+        if over is None:
+            missing = "latitude_deg" if place_of(shoot) is None else "day"
+            raise BadInput([Problem((missing,), "say where and on which day you film, and the light of it is shown")])
+        return over
+
+    def filmed(self, shoot: ShootRow) -> list[FilmedScene]:
+        """The scenes of a shoot in order, each with its light and plans."""
+        self.around(shoot)
+        found = scenes_of(self.rows, shoot.id)
+        return [self._filmed(scene) for scene in found]
+
+    def _filmed(self, row: SceneRow) -> FilmedScene:
+        sky = self.planner.skies.of(row)
+        assert sky.around is not None and sky.light is not None, "asked only of shoots with a place and a day"
+        setups = {str(setup.id): setup for setup in setups_of(self.rows, row.id)}
+        sets, unplanned = [], []
+        for key, setup in setups.items():
+            outcome = self.planner.sketch(setup, sky.filmed)
+            if isinstance(outcome, Sketch):
+                sets.append(CameraSet(key, setup.slot, self.planner.device(setup.device_id), outcome))
+            else:
+                unplanned.append(_unplanned(outcome))
+        scene = SceneOnDay(
+            key=str(row.id),
+            name=row.name,
+            spot=row.spot,
+            fixed=row.fixed,
+            brief=sky.brief,
+            around=sky.around,
+            rest=sky.light,
+            sets=tuple(sets),
+            bag=tuple(self.planner.bag),
+        )
+        return FilmedScene(row, scene, setups, unplanned)
+
+    def plans(self, filmed: FilmedScene) -> dict[str, Plan]:
+        """The whole plans of a scene's sets by setup, with all that is to be brought and minded."""
+        brief = self.planner.filmed(filmed.row)
+        made = {one.key: self.planner.outcome(filmed.setups[one.key], brief) for one in filmed.scene.sets}
+        return {key: plan for key, plan in made.items() if isinstance(plan, Plan)}
+
+    def _courses(self, scenes: Sequence[FilmedScene]) -> list[Course]:
+        """The cheapest course of every camera through the day."""
+        setups = {key: setup for filmed in scenes for key, setup in filmed.setups.items()}
+
+        def planned(one: CameraSet, brief: Brief, pins: Mapping[Setting, Value]) -> Sketch | None:
+            outcome = self.planner.sketch(setups[one.key], brief, pins=pins)
+            return outcome if isinstance(outcome, Sketch) else None
+
+        return courses_of([filmed.scene for filmed in scenes], planned)
+
+    def _view(self, shoot: ShootRow, scenes: Sequence[FilmedScene]) -> DayView:
+        around = self.around(shoot)
+        sky, place, day = around.sky, place_of(shoot), shoot.day
+        assert place is not None and day is not None
+        told = self.planner.skies.heavens.events(place, day)
+        shown = _shown_minutes(sky, scenes)
+        curve, width = open_sky(around, shoot.cloud_okta)
+        courses = self._courses(scenes)
+        left = {setup: minutes for course in courses for setup, minutes in course.minutes_out.items()}
+
+        def drawn(values: Floats) -> list[float]:
+            return thinned(values[: shown + 1], every=STEP_MINUTES)
+
+        return DayView(
+            shoot_id=shoot.id,
+            name=shoot.name,
+            place=shoot.place,
+            day=day.isoformat(),
+            latitude_deg=place.latitude_deg,
+            longitude_deg=place.longitude_deg,
+            zone=sky.zone,
+            cloud_okta=shoot.cloud_okta,
+            travel_minutes=shoot.travel_minutes,
+            step_minutes=STEP_MINUTES,
+            minutes=shown,
+            jump=Jump(minute=sky.jump[0], by=sky.jump[1]),
+            sky=drawn(curve),
+            sky_uncertainty=drawn(width),
+            sun_deg=drawn(sky.sun_deg),
+            sun_azimuth_deg=drawn(sky.sun_azimuth_deg),
+            moon_deg=drawn(sky.moon_deg),
+            events=told.events,
+            golden=[_window(sky, span) for span in told.golden],
+            blue=[_window(sky, span) for span in told.blue],
+            polar=told.polar,
+            moon_share=told.moon_share,
+            moon_words=_moon_words(sky, told.moon_share),
+            highest_deg=told.highest_deg,
+            scenes=[self._scene(filmed, shown, left) for filmed in scenes],
+            swaps=swap_views([filmed.scene for filmed in scenes], courses),
+            readings=self._readings(shoot, scenes, around),
+        )
+
+    def _scene(self, filmed: FilmedScene, shown: int, left: Mapping[str, int]) -> SceneDay:
+        row, scene = filmed.row, filmed.scene
+        brief, light = scene.brief, scene.light
+        cameras = [_camera(scene, one, shown, left.get(one.key, 0)) for one in scene.sets]
+        source = brief.light if isinstance(brief.light, SkyLight | SunLight | LampLight) else None
+        middle = scene.around.middle
+
+        def drawn(values: Floats) -> list[float]:
+            return thinned(values[: shown + 1], every=STEP_MINUTES)
+
+        return SceneDay(
+            id=row.id,
+            name=row.name,
+            revision=row.revision,
+            starts=row.starts,
+            ends=row.ends,
+            spot=row.spot,
+            fixed=row.fixed,
+            light=light.source,
+            light_kind=brief.light.kind,
+            shade_stops=source.shade_stops if source else None,
+            ground=source.ground if source else None,
+            uncertainty_stops=round(float(np.interp(middle, light.minutes, light.uncertainty)), 2),
+            follows_sky=light.follows_sky,
+            curve=drawn(light.ev100),
+            uncertainty=drawn(light.uncertainty),
+            kelvin=[round(value) for value in drawn(light.kelvin)],
+            cameras=cameras,
+            unplanned=filmed.unplanned,
+            better_start=scene.better_start([one.steady for one in cameras]),
+            aim=brief.aim,
+            reachable=brief.reached,
+            heading=scene.heading,
+            water=_water(scene, cameras),
+        )
+
+    def _readings(self, shoot: ShootRow, scenes: Sequence[FilmedScene], around: Around) -> list[ReadingView]:
+        by_id = {filmed.row.id: filmed.scene for filmed in scenes}
+        found = []
+        for row in self.planner.skies.readings(shoot.id):
+            told, scene = reading_told(row), by_id.get(row.scene_id) if row.scene_id else None
+            found.append(
+                ReadingView(
+                    id=row.id,
+                    scene_id=row.scene_id,
+                    scene_name=scene.name if scene else None,
+                    minute=row.minute,
+                    measured=measured_of(row),
+                    words=told.words,
+                    ev100=round(told.ev100, 2),
+                    uncertainty_stops=told.uncertainty_stops,
+                    over_model_stops=round(told.ev100 - _model_at(row.minute, scene, around), 2),
+                )
+            )
+        return found
+
+
+def _water(scene: SceneOnDay, cameras: Sequence[CameraDay]) -> WaterDay | None:
+    brief, water, around = scene.brief, scene.brief.water, scene.around
+    if water is None:
+        return None
+    depth = water.middle_m
+    return WaterDay(
+        depth_m=water.depth_m,
+        shallowest_m=water.shallowest_m,
+        colour=water.colour,
+        profile=water.profile,
+        under=under_water(
+            water.colour,
+            depth_m=depth,
+            distance_m=brief.subject_distance_m,
+            sun_altitude_deg=float(np.interp(around.middle, around.sky.minutes, around.sky.sun_deg)),
+            okta=scene.okta,
+            rest_ev100=scene.rest.at(around.middle),
+            filters=scene.colour_filters,
+            lamps=scene.lamps,
+        ),
+        depths=depths_of(
+            brief,
+            scene.rest,
+            around,
+            okta=scene.okta,
+            lamp_lux=scene.lamp_lux,
+            marks=[(one.low_ev100, one.high_ev100) for one in cameras],
+        ),
+    )
+
+
+def _unplanned(outcome: Conflict | Refusal) -> str:
+    """Why a camera has no set, in words that name it."""
+    if isinstance(outcome, Conflict):
+        return outcome.words
+    return f"{outcome.device_name}: {outcome.problems[0].message}"
+
+
+def _model_at(minute: float, scene: SceneOnDay | None, around: Around) -> float:
+    """What the model says without any reading on it [EV at ISO 100]."""
+    if scene is None:
+        return float(np.interp(minute, around.sky.minutes, around.sky.ev100(around.okta)))
+    bare = Around(scene.around.sky, scene.around.okta, scene.around.start, scene.around.end)
+    return scene_light(scene.brief, bare).at(minute)
+
+
+def _camera(scene: SceneOnDay, one: CameraSet, shown: int, minutes_out: int) -> CameraDay:
+    low, high = one.sketch.reach.low, one.sketch.reach.high
+    steady = scene.steady(one, shown)
+    return CameraDay(
+        setup_id=UUID(one.key),
+        device_name=one.device.name,
+        headline=one.sketch.headline,
+        low_ev100=low.ev100,
+        high_ev100=high.ev100,
+        low_words=low.reason,
+        high_words=high.reason,
+        steady=steady,
+        leaves=scene.leaves(one),
+        steady_minutes=scene.held_minutes(steady),
+        minutes_out=minutes_out,
+    )
+
+
+def _shown_minutes(sky: Sky, scenes: Sequence[FilmedScene]) -> int:
+    """How far the picture goes: the day, and past midnight to the end of the last scene, in whole hours."""
+    last = max((filmed.row.ends or 0 for filmed in scenes), default=0)
+    return min(max(sky.length, -(-last // 60) * 60), len(sky.minutes) - 1)
+
+
+def _moon_words(sky: Sky, share: float) -> str:
+    name = next((words for most, words in MOON_NAMES if share <= most), "full moon")
+    up = np.flatnonzero(sky.moon_deg[: sky.length] > 0)
+    if not len(up):
+        return f"{name}, down all day"
+    top = int(up[int(np.argmax(sky.moon_deg[up]))])
+    return f"{name}, highest {sky.moon_deg[top]:.0f}° at {sky.told(top)}"
+
+
+def _window(sky: Sky, span: tuple[datetime, datetime]) -> Window:
+    first, last = ((moment - sky.start.astimezone(moment.tzinfo)).total_seconds() / 60.0 for moment in span)
+    return Window(start=round(first), end=round(last))

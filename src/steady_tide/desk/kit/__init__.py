@@ -1,0 +1,1 @@
+"""Cameras and the bag, with their history and templates."""

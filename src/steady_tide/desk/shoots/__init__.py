@@ -1,0 +1,1 @@
+"""The list of shoots, and an account's places."""

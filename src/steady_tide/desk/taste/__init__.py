@@ -1,0 +1,1 @@
+"""Schools, and the numbers behind the plans."""

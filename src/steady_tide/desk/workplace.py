@@ -1,0 +1,26 @@
+"""Where a creator's work is done: one account's rows, and what the service keeps for all who plan."""
+
+from dataclasses import dataclass, field
+
+from steady_tide.core.plan.physics.space import Spaces
+from steady_tide.desk.heavens import Heavens
+from steady_tide.desk.inputs import Documents, Sketches
+from steady_tide.store.owned import Rows
+
+
+@dataclass(frozen=True)
+class Shared:
+    """What is worked out once for everybody, each part bounded; lives as long as the service. Safe between threads."""
+
+    spaces: Spaces = field(default_factory=Spaces)
+    sketches: Sketches = field(default_factory=Sketches)
+    documents: Documents = field(default_factory=Documents)
+    heavens: Heavens = field(default_factory=Heavens)
+
+
+@dataclass(frozen=True)
+class Workplace:
+    """One account's rows within one transaction, with what the service shares."""
+
+    rows: Rows
+    shared: Shared

@@ -3,6 +3,7 @@
 import statistics
 import sys
 import time
+from collections.abc import Mapping
 from dataclasses import replace
 from datetime import date
 from pathlib import Path
@@ -17,16 +18,20 @@ from steady_tide.core.day.stations import Second, Station  # noqa: E402
 from steady_tide.core.day.timeline import Marks, Sky, sky_of, steady_windows  # noqa: E402
 from steady_tide.core.kit.bag import Kit  # noqa: E402
 from steady_tide.core.kit.device import Device  # noqa: E402
+from steady_tide.core.kit.settings import Setting, Value  # noqa: E402
 from steady_tide.core.light.almanac import Place  # noqa: E402
 from steady_tide.core.light.underwater import under_water  # noqa: E402
-from steady_tide.core.plan.account.plan import Sketch  # noqa: E402
+from steady_tide.core.plan.account.plan import Conflict, Sketch  # noqa: E402
+from steady_tide.core.plan.physics.space import Spaces  # noqa: E402
 from steady_tide.core.plan.planner import sketch_scene  # noqa: E402
 from steady_tide.core.plan.problem.brief import Brief  # noqa: E402
+from steady_tide.core.plan.problem.problem import PlanningProblem  # noqa: E402
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY  # noqa: E402
 from steady_tide.demo.load import demo_kit, demo_scenes  # noqa: E402
 
 ROUNDS = 7
 STANCE = SCHOOL_BY_KEY["even-keel"].stance
+SPACES = Spaces()
 
 
 def ten_scenes(kit: Kit) -> list[tuple[Brief, Device, int, int]]:
@@ -41,13 +46,18 @@ def ten_scenes(kit: Kit) -> list[tuple[Brief, Device, int, int]]:
     return [*made, *again]
 
 
+def sketched(brief: Brief, device: Device, kit: Kit, pins: Mapping[Setting, Value] | None = None) -> Sketch | Conflict:
+    """A set without its reasons; what scenes on one camera share is kept, as the service keeps it."""
+    return sketch_scene(PlanningProblem(brief, device, STANCE, tuple(kit.bag), pins or {}), SPACES)
+
+
 def replanned(sky: Sky, scenes: list[tuple[Brief, Device, int, int]], kit: Kit, okta: float) -> list[Station]:
     """The whole day anew: nothing is kept from before but the sky."""
     stations, made = [], {}
     for index, (brief, device, start, end) in enumerate(scenes):
         around = Around(sky, okta, start, end)
         light = scene_light(brief, around)
-        plan = sketch_scene(filmed_brief(brief, light, around), device, stance=STANCE, bag=kit.bag)
+        plan = sketched(filmed_brief(brief, light, around), device, kit)
         assert isinstance(plan, Sketch)
         steady_windows(light.minutes, light.ev100, Marks(plan.reach.low.ev100, plan.reach.high.ev100))
         if brief.water is not None:
@@ -61,8 +71,10 @@ def replanned(sky: Sky, scenes: list[tuple[Brief, Device, int, int]], kit: Kit, 
     def offer(station: Station, span: tuple[int, int], _: frozenset[int]) -> Second | None:
         brief, device, light, around, plan = made[station.setup]
         later = filmed_brief(brief, light, replace(around, start=span[0], end=span[1]))
-        found = sketch_scene(later, device, stance=STANCE, bag=kit.bag, pins=picture_of(plan))
-        return Second(9, found.swappable, otherwise(plan, found)) if isinstance(found, Sketch) else None
+        found = sketched(later, device, kit, picture_of(plan))
+        if not isinstance(found, Sketch):
+            return None
+        return Second(9, found.swappable, tuple(otherwise(plan, found)), "")
 
     for station in stations:
         with_seconds([station], offer)

@@ -11,9 +11,11 @@ sys.path[:0] = [str(ROOT / "src")]
 from steady_tide.core.errors import BadInput  # noqa: E402
 from steady_tide.core.kit.bag import Kit  # noqa: E402
 from steady_tide.core.kit.device import Device  # noqa: E402
-from steady_tide.core.plan.physics.space import enumerate_frames  # noqa: E402
+from steady_tide.core.plan.physics.space import DeviceSpace, Spaces  # noqa: E402
 from steady_tide.core.plan.planner import plan_scene  # noqa: E402
 from steady_tide.core.plan.problem.brief import Brief  # noqa: E402
+from steady_tide.core.plan.problem.offers import Camera  # noqa: E402
+from steady_tide.core.plan.problem.problem import PlanningProblem  # noqa: E402
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY  # noqa: E402
 from steady_tide.demo.load import demo_kit, demo_scenes  # noqa: E402
 
@@ -26,7 +28,7 @@ def median_ms(brief: Brief, device: Device, bag: list) -> float:
     times = []
     for _ in range(ROUNDS + 1):
         begun = time.perf_counter()
-        plan_scene(brief, device, stance=stance, bag=bag)
+        plan_scene(PlanningProblem.of(brief, device, stance=stance, bag=bag))
         times.append(1000 * (time.perf_counter() - begun))
     return statistics.median(times[1:])
 
@@ -47,17 +49,18 @@ def many_scenes(kit: Kit) -> None:
 
     def able(brief: Brief, device: Device) -> bool:
         try:
-            plan_scene(brief, device, stance=stance, bag=kit.bag)
+            plan_scene(PlanningProblem.of(brief, device, stance=stance, bag=kit.bag))
         except BadInput:
             return False
         return True
 
+    spaces = Spaces()
     pairs = [(brief, device) for brief in ten for device in cameras if able(brief, device)]
     spread = [next(pair for pair in pairs[index:] + pairs if pair[0] is brief) for index, brief in enumerate(ten)]
     for name, chosen in (("ten scenes, a camera each", spread), (f"all {len(pairs)} that can be planned", pairs)):
         begun = time.perf_counter()
         for brief, device in chosen:
-            plan_scene(brief, device, stance=stance, bag=kit.bag)
+            plan_scene(PlanningProblem.of(brief, device, stance=stance, bag=kit.bag), spaces)
         print(f"Four cameras, {name}: {time.perf_counter() - begun:.2f} s")
 
 
@@ -79,7 +82,7 @@ def main() -> None:
     for share in (0.25, 0.5, 1.0):
         part = with_modes(richest, share)
         taken = median_ms(brief, part, kit.bag)
-        frames = len(enumerate_frames(part).mode)
+        frames = len(DeviceSpace(Camera(part, "video")).frames.mode)
         print(f"  {len(part.modes):3d} modes, {frames:4d} frames: {taken:6.1f} ms, {taken / whole:.2f} of the whole")
 
 

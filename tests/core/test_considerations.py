@@ -361,7 +361,8 @@ def recorded(
     key: str, *, codec: str, depth: int, mbit: int, device: Device = A4, rate: str = "25", **stance: Any
 ) -> float:
     situation = situation_of(brief("The pilot gig"), Stance(**stance), device, ())
-    rows = DeviceSpace(situation.given.camera).recordings
+    space = DeviceSpace(situation.given.camera)
+    rows = space.recordings
     codecs = [c.key for c in device.codecs]
     wanted = next(
         row
@@ -371,7 +372,9 @@ def recorded(
         and device.modes[rows.mode[row]].resolution == "4K"
         and device.modes[rows.mode[row]].frame_shape == "16:9"
     )
-    return single(OF_RECORDINGS[key].price(RecordingChoice(situation, rows.take(np.array([wanted]))), Prices({})))
+    return single(
+        OF_RECORDINGS[key].price(RecordingChoice(situation, space, rows.take(np.array([wanted]))), Prices({}))
+    )
 
 
 def test_depth_is_worth_what_the_finish_says() -> None:

@@ -65,7 +65,7 @@ def test_a_better_time_is_proposed_only_where_moving_helps() -> None:
     night = on_day("The pilot gig", bag=KIT.bag, light=UNDER_SKY, times=(60, 90))
     steady = [night.steady(one, SKY.length) for one in night.sets]
     assert night.leaves(night.sets[0]) and night.better_start(steady) is not None
-    by_name = on_day("The pilot gig", bag=KIT.bag, times=(60, 90))
+    by_name = on_day("The pilot gig", bag=KIT.bag, times=(60, 90), light={"kind": "ev", "ev100": 3})
     assert by_name.better_start(steady) is None, "light by name goes along with its scene"
     untimed = on_day("The pilot gig", bag=KIT.bag, light=UNDER_SKY, times=None)
     assert untimed.timed is None and untimed.better_start(steady) is None and untimed.heading is None

@@ -40,6 +40,10 @@ WATER_INDEX: Final = 1.34
 
 def require_positive(name: str, value: Quantity) -> None:
     """Raise OutOfRange unless every value is finite and above zero."""
+    if isinstance(value, float):
+        if not 0.0 < value < math.inf:
+            raise OutOfRange(name, "it has to be above 0")
+        return
     array = np.asarray(value, dtype=float)
     if not np.all(np.isfinite(array)) or np.any(array <= 0):
         raise OutOfRange(name, "it has to be above 0")

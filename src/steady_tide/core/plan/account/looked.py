@@ -20,6 +20,8 @@ from steady_tide.core.quantities import Floats
 
 FINISH = ("profile", "bias")
 """Considerations that are weighed with the profile, not over sets."""
+KEYS = (*OF_SETS, *OF_RECORDINGS, *FINISH)
+"""Every consideration, in the order in which reasons are told."""
 ABOUT_FINISH = (Setting.COLOUR_PROFILE, Setting.EXPOSURE_BIAS)
 
 
@@ -75,30 +77,36 @@ class Looked:
         )
 
     @cached_property
+    def _table(self) -> Floats:
+        """What every consideration costs in each set, shape (considerations, N), in the order of KEYS."""
+        prices, sets = self.landscape.prices, self.sets
+        over = {"frame": sets.frames, "exposure": sets.exposures, "meeting": sets.meeting}
+        table = np.empty((len(KEYS), len(self.points)))
+        rows = iter(table)
+        for row in OF_SETS.values():
+            next(rows)[:] = row.price(over[row.scope], prices)
+        for of_recording in OF_RECORDINGS.values():
+            next(rows)[:] = of_recording.price(self.recordings, prices)
+        for key in FINISH:
+            next(rows)[:] = [self._finish_cost(key, at) for at in range(len(self.points))]
+        return table
+
+    @cached_property
     def costs(self) -> dict[str, Floats]:
         """What every consideration costs in each set, by key, shape (N,)."""
-        count, prices = len(self.points), self.landscape.prices
-        sets = self.sets
-        over = {"frame": sets.frames, "exposure": sets.exposures, "meeting": sets.meeting}
-        found = {key: row.price(over[row.scope], prices) for key, row in OF_SETS.items()}
-        found |= {key: row.price(self.recordings, prices) for key, row in OF_RECORDINGS.items()}
-        for key in FINISH:
-            found[key] = np.array([self._finish_cost(key, at) for at in range(count)])
-        return {key: np.broadcast_to(cost, (count,)) for key, cost in found.items()}
+        return dict(zip(KEYS, self._table, strict=True))
 
     def _finish_cost(self, key: str, at: int) -> float:
         value = self.profile(at).key if key == "profile" else self.landscape.biases[self.points[at].profile]
         return self._weighing(key, at).cost(value)
 
-    @cached_property
-    def _table(self) -> Floats:
-        return np.array(list(self.costs.values()))
-
     def _figures_of(self, key: str) -> list[tuple[float, ...]]:
         """The figures of a consideration, set by set."""
         told = OF_SETS[key].figures(self.sets) if key in OF_SETS else OF_RECORDINGS[key].figures(self.recordings)
-        columns = [np.broadcast_to(np.asarray(column, dtype=float), (len(self.points),)).tolist() for column in told]
-        return list(zip(*columns, strict=True))
+        table = np.empty((len(told), len(self.points)))
+        for row, column in zip(table, told, strict=True):
+            row[:] = column
+        return [*map(tuple, table.T.tolist())]
 
     def fact(self, key: str, at: int) -> Fact:
         """A consideration in one of the sets."""
@@ -119,5 +127,4 @@ class Looked:
         """Considerations in which two sets differ by `untold` stops or more, largest difference first."""
         apart = self._table[:, there] - self._table[:, here]
         order = np.argsort(-np.abs(apart), kind="stable")[:most]
-        keys = list(self.costs)
-        return [(keys[row], float(apart[row])) for row in order if abs(apart[row]) >= untold]
+        return [(KEYS[row], float(apart[row])) for row in order if abs(apart[row]) >= untold]

@@ -4,17 +4,16 @@ from functools import cached_property
 
 import numpy as np
 
-from steady_tide.core.kit.recording import Mode
 from steady_tide.core.plan.physics.space import DeviceSpace, floats_of
 from steady_tide.core.plan.problem.brief import Delivery
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import Floats
 
 
-def crop_width(mode: Mode, shape: str) -> float:
-    """Width [px] of the largest frame of a delivery shape inside a mode's frame."""
+def crop_widths(width_px: Floats, height_px: Floats, shape: str) -> Floats:
+    """Width [px] of the largest frame of a delivery shape inside frames of some sizes."""
     across, down = (int(part) for part in shape.split(":"))
-    return min(float(mode.width_px), mode.height_px * across / down)
+    return np.minimum(width_px, height_px * across / down)
 
 
 def delivered_width(delivery: Delivery, shape: str) -> float:
@@ -32,21 +31,22 @@ class SceneSpace:
 
     @cached_property
     def _ratios(self) -> Floats:
-        delivery = self.situation.brief.delivery
-        needed = {shape: delivered_width(delivery, shape) for shape in delivery.shapes}
-        return floats_of(
-            [[crop_width(mode, shape) / width for shape, width in needed.items()] for mode in self.device.modes]
-        )
+        delivery, device = self.situation.brief.delivery, self.device
+        widths = [
+            crop_widths(device.width_px, device.height_px, shape) / delivered_width(delivery, shape)
+            for shape in delivery.shapes
+        ]
+        return np.array(widths)
 
     @cached_property
     def worst(self) -> Floats:
         """Frame width over delivered width, worst of the shapes asked for."""
-        return np.asarray(self._ratios.min(axis=1))
+        return np.asarray(self._ratios.min(axis=0))
 
     @cached_property
     def first(self) -> Floats:
         """Frame width over delivered width in the first shape asked for."""
-        return self._ratios[:, 0]
+        return np.asarray(self._ratios[0])
 
     @cached_property
     def longest_s(self) -> Floats:

@@ -184,6 +184,21 @@ class DeviceSpace:
     # Columns over modes.
 
     @cached_property
+    def width_px(self) -> Floats:
+        """Width of a mode's frame [px]."""
+        return floats_of([mode.width_px for mode in self.modes])
+
+    @cached_property
+    def height_px(self) -> Floats:
+        """Height of a mode's frame [px]."""
+        return floats_of([mode.height_px for mode in self.modes])
+
+    @cached_property
+    def still_mb(self) -> Floats:
+        """Size of a single frame of a mode that keeps them [MB]; NaN where it does not."""
+        return floats_of([mode.still_mb or np.nan for mode in self.modes])
+
+    @cached_property
     def draw_w(self) -> Floats:
         """Power drawn by a mode [W]."""
         return floats_of([mode.draw_w for mode in self.modes])
@@ -207,6 +222,24 @@ class DeviceSpace:
     def crop(self) -> Floats:
         """Share of the width that a level gives up in a mode, shape (M, L)."""
         return floats_of([[mode.crop_of(level) for level in self.device.stabilisation] for mode in self.modes])
+
+    # Columns over codecs.
+
+    @cached_property
+    def codec_efficiency(self) -> Floats:
+        """Picture per bit against plain H.264."""
+        return floats_of([codec.efficiency for codec in self.device.codecs])
+
+    @cached_property
+    def codec_editing_load(self) -> Floats:
+        """How heavy a codec is to edit, 0 to 1."""
+        return floats_of([codec.editing_load for codec in self.device.codecs])
+
+    @cached_property
+    def codec_drive_above(self) -> Floats:
+        """Frame rate above which a codec needs an external drive; infinite where it never does."""
+        limits = (codec.external_drive_above for codec in self.device.codecs)
+        return floats_of([float(limit) if limit is not None else np.inf for limit in limits])
 
     # Columns over views and levels.
 

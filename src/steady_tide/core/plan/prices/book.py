@@ -69,13 +69,15 @@ def _read(text: str) -> dict[str, Price]:
 BOOK: Final[dict[str, Price]] = _read(files(__package__).joinpath("prices.toml").read_text(encoding="utf-8"))
 
 
+_SHIPPED: Final = {price.key: price.weight for price in BOOK.values()}
+
+
 class Prices:
     """The book as it counts for one account: own weights win over those it ships with."""
 
     def __init__(self, own: Mapping[str, float]) -> None:
-        self._own = own
+        self._weights = {**_SHIPPED, **own} if own else _SHIPPED
 
     def __call__(self, key: str) -> float:
         """The weight of a price. Raises KeyError for a key that is not in the book."""
-        price = BOOK[key]
-        return self._own.get(key, price.weight)
+        return self._weights[key]

@@ -7,11 +7,11 @@ import numpy as np
 
 from steady_tide.core.image.budget import bits_per_pixel, gb_per_hour, needed_card_mb_s
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.plan.physics.space import Recordings
+from steady_tide.core.plan.physics.space import DeviceSpace, Recordings
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import Consideration, Figures, over
 from steady_tide.core.plan.problem.situation import Situation
-from steady_tide.core.quantities import Floats, Quantity
+from steady_tide.core.quantities import Floats, Ints, Quantity
 
 WANTED_BITS: Final = {"grade": 0.28, "light-touch": 0.2, "straight": 0.16}
 """Bits per pixel wanted, in plain H.264's worth. **Assumed**."""
@@ -24,27 +24,25 @@ class RecordingChoice:
     """Recordings of a device with what prices them; arrays have shape (Q,)."""
 
     situation: Situation
+    space: DeviceSpace
     rows: Recordings
 
-    def take(self, rows: np.ndarray) -> "RecordingChoice":
+    def take(self, rows: Ints) -> "RecordingChoice":
         """The recordings in these rows."""
-        return RecordingChoice(self.situation, self.rows.take(rows))
+        return RecordingChoice(self.situation, self.space, self.rows.take(rows))
 
-    def of_mode(self, field: str) -> Floats:
-        """A figure of each recording's mode."""
-        return np.array([float(getattr(mode, field)) for mode in self.situation.device.modes])[self.rows.mode]
-
-    def of_codec(self, field: str) -> Floats:
-        """A figure of each recording's codec."""
-        return np.array([float(getattr(codec, field)) for codec in self.situation.device.codecs])[self.rows.codec]
+    @property
+    def rate_hz(self) -> Floats:
+        """Frames a second of each recording's mode."""
+        return self.space.rate_hz[self.space.rate_of_mode[self.rows.mode]]
 
 
 def spent_bits(choice: RecordingChoice) -> Quantity:
     """Bits per pixel as they stand in the file."""
     return bits_per_pixel(
         mbit_s=choice.rows.mbit_s,
-        width_px=choice.of_mode("width_px"),
-        height_px=choice.of_mode("height_px"),
+        width_px=choice.space.width_px[choice.rows.mode],
+        height_px=choice.space.height_px[choice.rows.mode],
         rate=playing_rate(choice),
     )
 
@@ -53,7 +51,7 @@ def playing_rate(choice: RecordingChoice) -> Floats:
     """Frames a second at which the file plays: its own rate, or the timeline's for frames taken at intervals."""
     if choice.situation.brief.at_intervals:
         return np.full(choice.rows.mode.shape, float(choice.situation.brief.delivery.timeline_rate))
-    return choice.of_mode("rate")
+    return choice.rate_hz
 
 
 def recorded_gb(choice: RecordingChoice) -> Floats:
@@ -68,14 +66,14 @@ def written_mbit_s(choice: RecordingChoice) -> Floats:
     """What is really written while it runs [Mbit/s], shape (Q,): at intervals a frame at a time."""
     if not choice.situation.brief.at_intervals:
         return choice.rows.mbit_s
-    stills = np.array([mode.still_mb or np.nan for mode in choice.situation.device.modes])[choice.rows.mode]
+    stills = choice.space.still_mb[choice.rows.mode]
     per_frame = np.where(np.isnan(stills), choice.rows.mbit_s / playing_rate(choice), 8.0 * stills)
-    return np.asarray(per_frame * choice.of_mode("rate"))
+    return np.asarray(per_frame * choice.rate_hz)
 
 
 def _thin(choice: RecordingChoice, _: Prices) -> Floats:
     wanted = WANTED_BITS[choice.situation.stance.finish]
-    return over(np.log2(wanted / (spent_bits(choice) * choice.of_codec("efficiency"))))
+    return over(np.log2(wanted / (spent_bits(choice) * choice.space.codec_efficiency[choice.rows.codec])))
 
 
 def _machine(choice: RecordingChoice, prices: Prices) -> float:
@@ -93,7 +91,7 @@ def _shallow_words(situation: Situation, depth: float) -> str:
 
 
 def _heavy(choice: RecordingChoice, prices: Prices) -> Floats:
-    return np.asarray(_machine(choice, prices) * choice.of_codec("editing_load"))
+    return np.asarray(_machine(choice, prices) * choice.space.codec_editing_load[choice.rows.codec])
 
 
 def _heavy_words(situation: Situation, codec: float) -> str:
@@ -117,9 +115,7 @@ def _too_slow_words(situation: Situation, needed: float) -> str:
 
 
 def _needs_drive(choice: RecordingChoice, _: Prices) -> Floats:
-    limits = [codec.external_drive_above for codec in choice.situation.device.codecs]
-    above = np.array([float(limit) if limit is not None else np.inf for limit in limits])[choice.rows.codec]
-    return (choice.of_mode("rate") > above).astype(float)
+    return (choice.rate_hz > choice.space.codec_drive_above[choice.rows.codec]).astype(float)
 
 
 def _drive_figures(choice: RecordingChoice) -> Figures:

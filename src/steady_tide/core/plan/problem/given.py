@@ -53,22 +53,22 @@ class Given:
         """A problem whose camera is shared with no other."""
         return cls(problem, Camera(problem.device, problem.kind))
 
-    @property
+    @cached_property
     def brief(self) -> Brief:
         """The scene as its maker states it."""
         return self.problem.brief
 
-    @property
+    @cached_property
     def device(self) -> Device:
         """The camera."""
         return self.problem.device
 
-    @property
+    @cached_property
     def stance(self) -> Stance:
         """The stance that holds for this film."""
         return self.problem.held_stance
 
-    @property
+    @cached_property
     def modes(self) -> tuple[Mode, ...]:
         """The modes in play."""
         return self.camera.modes
@@ -125,24 +125,24 @@ class Given:
         """Memory cards of the bag for this device, fastest first."""
         return tuple(sorted(self.usable_of(MemoryCard), key=lambda card: -card.sustained_mb_s))
 
-    @property
+    @cached_property
     def storage_mb_s(self) -> float:
         """What the fastest fitting memory card sustains [MB/s], or what the profile says is in the device."""
         return self.memory_cards[0].sustained_mb_s if self.memory_cards else self.device.card_mb_s
 
     # Water.
 
-    @property
+    @cached_property
     def port(self) -> str:
         """The window in front of the lens."""
         return self.brief.water.port if self.brief.water else "bare"
 
-    @property
+    @cached_property
     def port_loss_stops(self) -> float:
         """Stops lost in the housing's window."""
         return PORT_LOSS_STOPS[self.port]
 
-    @property
+    @cached_property
     def port_magnification(self) -> float:
         """How much a flat port enlarges the middle of the picture."""
         return WATER_INDEX if self.port == "flat" else 1.0
@@ -193,7 +193,7 @@ class Given:
             return self.usable_wh(self.cells[0])
         return self.device.battery.capacity_wh * self._share(self.device.battery)
 
-    @property
+    @cached_property
     def power_banks(self) -> tuple[PowerBank, ...]:
         """Power banks that feed a camera left alone at intervals."""
         lapse = self.brief.lapse

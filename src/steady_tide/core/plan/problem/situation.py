@@ -53,27 +53,27 @@ class Situation:
         """This situation with one of lamp, support and colour filter chosen."""
         return replace(self, fit=replace(self.fit, **{setting.value: str(value)}))
 
-    @property
+    @cached_property
     def brief(self) -> Brief:
         """The scene as its maker states it."""
         return self.given.brief
 
-    @property
+    @cached_property
     def device(self) -> Device:
         """The camera."""
         return self.given.device
 
-    @property
+    @cached_property
     def stance(self) -> Stance:
         """The stance that holds for this film."""
         return self.given.stance
 
-    @property
+    @cached_property
     def light(self) -> LightLevel:
         """The light on the subject, a lamp under water not counted in."""
         return self.given.light
 
-    @property
+    @cached_property
     def iso_limit(self) -> int:
         """The ISO the stance puts up with."""
         return ISO_LIMIT[self.stance.noise_ceiling]
@@ -144,7 +144,7 @@ class Situation:
             return next((item for item in supports if item.key == self.fit.support), None)
         return next((item for item in supports if item.key in self.given.in_use), None)
 
-    @property
+    @cached_property
     def carried(self) -> Carried:
         """How the camera is carried: as the support gives it, else as the brief says."""
         if self.fit.support is not None and self.support is not None:

@@ -127,7 +127,7 @@ class SceneCosts:
     @cached_property
     def recording(self) -> Floats:
         """Cost of each recording, shape (Q,)."""
-        choice = RecordingChoice(self.situation, self.device.recordings)
+        choice = RecordingChoice(self.situation, self.device, self.device.recordings)
         return summed(tuple(OF_RECORDINGS.values()), choice, self.prices, choice.rows.mode.shape)
 
 

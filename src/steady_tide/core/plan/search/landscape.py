@@ -307,7 +307,7 @@ class Landscape:
 
     def recordings(self, points: Sequence[Point]) -> RecordingChoice:
         """Recordings of some sets."""
-        choice = RecordingChoice(self.situation, self.device.recordings)
+        choice = RecordingChoice(self.situation, self.device, self.device.recordings)
         return choice.take(_numbers([point.recording for point in points]))
 
     def values_of(self, points: Sequence[Point], setting: Setting) -> list[Value]:

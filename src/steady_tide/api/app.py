@@ -9,7 +9,20 @@ from fastapi.staticfiles import StaticFiles
 from starlette.responses import FileResponse
 
 from steady_tide import __version__
-from steady_tide.api import day, exports, kit, places, problems, scenes, session, setups, shoots, stances, vocabulary
+from steady_tide.api import (
+    day,
+    exports,
+    kit,
+    logs,
+    places,
+    problems,
+    scenes,
+    session,
+    setups,
+    shoots,
+    stances,
+    vocabulary,
+)
 from steady_tide.api.context import Service, ServiceOf
 
 LARGEST_BODY_BYTES = 5_000_000
@@ -80,6 +93,7 @@ def create_app(service: Service) -> FastAPI:
             response.headers.setdefault("Cache-Control", "no-store")
         return response
 
+    logs.install(app)
     _serve_interface(app, service)
     return app
 

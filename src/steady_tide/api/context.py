@@ -11,6 +11,7 @@ from steady_tide.desk.accounts import account_of
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.store.database import Database
 from steady_tide.store.owned import Rows
+from steady_tide.store.trace import current
 
 COOKIE = "steady_tide_session"
 
@@ -39,7 +40,10 @@ Token = Annotated[str | None, Cookie(alias=COOKIE)]
 def rows_of(service: ServiceOf, token: Token = None) -> Iterator[Rows]:
     """The rows of the signed-in account, in one transaction committed before the answer is sent."""
     with service.database.session() as session:
-        yield Rows(session, account_of(session, token).id)
+        account = account_of(session, token)
+        if (trace := current.get()) is not None:
+            trace.account = str(account.id)
+        yield Rows(session, account.id)
 
 
 RowsOf = Annotated[Rows, Depends(rows_of, scope="function")]

@@ -72,6 +72,20 @@ def solve(inputs: Inputs, spaces: Spaces) -> Outcome:
     return _asked(inputs, spaces, plan_scene)
 
 
+def what_made_it(inputs: Inputs) -> dict[str, object]:
+    """What the time of a plan hangs on, as figures for a log: nothing of what its owner wrote."""
+    problem = inputs.problem
+    device = problem.device
+    return {
+        "modes": len(device.modes),
+        "views": len(device.views),
+        "shutters": len(device.shutters),
+        "isos": len(device.iso.values),
+        "bag": len(problem.bag),
+        "pins": len(problem.pins),
+    }
+
+
 class Documents:
     """Stored documents of devices and of the bag, read once. They are frozen, so equal texts share one object."""
 

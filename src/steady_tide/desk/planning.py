@@ -3,6 +3,7 @@
 import hashlib
 import json
 from collections.abc import Mapping
+from time import perf_counter
 from uuid import UUID
 
 from pydantic import TypeAdapter
@@ -14,15 +15,18 @@ from steady_tide.core.plan.account.plan import Conflict, Sketch
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.desk.day.skies import Skies
-from steady_tide.desk.inputs import Inputs, digest_of, solve
+from steady_tide.desk.inputs import Inputs, digest_of, solve, what_made_it
 from steady_tide.desk.taste.stances import Stances
 from steady_tide.desk.views import Outcome, Refusal
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.kit import bag
 from steady_tide.store.repositories.setups import plan_of
 from steady_tide.store.tables import DeviceRow, PlanRow, SceneRow, SetupRow
+from steady_tide.store.trace import current
 
 _outcome: TypeAdapter[Outcome] = TypeAdapter(Outcome)
+SLOW_S = 0.5
+"""A plan that takes longer is told in the log, with what made it slow."""
 
 
 class Planner:
@@ -79,8 +83,13 @@ class Planner:
         return _outcome.validate_python(row.outcome) if row is not None and row.fingerprint == made_from else None
 
     def solve(self, inputs: Inputs) -> Outcome:
-        """The whole plan from some inputs, or why there is none; not kept."""
-        return solve(inputs, self.shared.spaces)
+        """The whole plan from some inputs, or why there is none; not kept. What took long is noted for the log."""
+        begun = perf_counter()
+        outcome = solve(inputs, self.shared.spaces)
+        seconds, trace = perf_counter() - begun, current.get()
+        if trace is not None and seconds > SLOW_S:
+            trace.notes.append({"plan_ms": round(1000.0 * seconds), **what_made_it(inputs)})
+        return outcome
 
     def outcome(self, setup: SetupRow, brief: Brief) -> Outcome:
         """The kept plan when it still fits its inputs, else a new one, kept."""

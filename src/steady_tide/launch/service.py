@@ -1,6 +1,7 @@
 """Run the service: one at a time in a folder, on a port that is free, stopped cleanly by Ctrl-C."""
 
 import json
+import logging
 import os
 import signal
 import socket
@@ -142,6 +143,7 @@ def serve(settings: Settings, *, demo: bool, host: str, port: int | None, replac
         mine = Running(os.getpid(), process_start(os.getpid()) or "", address, __version__)
         run_file.write_text(json.dumps(asdict(mine)))
         try:
+            logging.basicConfig(format="%(message)s", level="WARNING" if demo else settings.log.upper())
             _run(service, listener, address, demo)
         finally:
             run_file.unlink(missing_ok=True)

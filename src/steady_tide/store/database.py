@@ -12,6 +12,7 @@ from sqlalchemy.exc import TimeoutError as PoolTimeout
 from sqlalchemy.orm import Session, sessionmaker
 
 from steady_tide.store.errors import Unavailable, Unstorable
+from steady_tide.store.trace import count_statements
 
 __all__ = ["Database", "Session", "with_driver"]
 
@@ -33,6 +34,7 @@ class Database:
         self.engine = create_engine(
             self.url, pool_pre_ping=True, pool_size=half, max_overflow=connections - half, pool_timeout=wait_s
         )
+        count_statements(self.engine)
         self._make = sessionmaker(self.engine, expire_on_commit=False)
 
     def migrate(self) -> None:

@@ -6,6 +6,7 @@ import { api, type Brief, got, Refused, type SceneView } from "../api/client";
 import { read, typed, write } from "../domain/brief";
 import type { Keeping } from "../domain/keeping";
 import { KEYS } from "./queries";
+import { renew } from "./renew";
 
 const PAUSE_MS = 260;
 /** A slider is answered while it moves: one question is on its way at a time, the last one always follows. */
@@ -49,7 +50,7 @@ export function useBriefDraft(scene: SceneView) {
       ownRevision.current = answer.revision;
       if (latest.current === edit) latest.current = null;
       cache.setQueryData(KEYS.scene(scene.id), answer);
-      cache.invalidateQueries({ queryKey: KEYS.shoots });
+      renew(cache, { queryKey: KEYS.shoots });
       setRefused(null);
       setKeeping("kept");
     } catch (error) {

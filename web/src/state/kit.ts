@@ -3,10 +3,11 @@
 import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../api/client";
 import type { BagItem } from "../domain/bag";
+import { renew } from "./renew";
 
 /** Everything that is told or planned from a kit; a camera's own document stays as it was just set. */
 export function refreshKit(cache: QueryClient, kept?: string): void {
-  cache.invalidateQueries({
+  renew(cache, {
     predicate: ({ queryKey: [first, second] }) =>
       !["session", "vocabulary"].includes(String(first)) && !(first === "device" && second === kept),
   });
@@ -111,7 +112,7 @@ export function useReplaceModes(device_id: string) {
           body: { csv: await file.text() },
         }),
       ),
-    onSuccess: () => cache.invalidateQueries(),
+    onSuccess: () => renew(cache),
   });
 }
 
@@ -120,7 +121,7 @@ export function usePutItem() {
   const cache = useQueryClient();
   return useMutation({
     mutationFn: (item: BagItem) => got(api.PUT("/api/kit/bag", { body: item })),
-    onSuccess: () => cache.invalidateQueries(),
+    onSuccess: () => renew(cache),
   });
 }
 
@@ -128,7 +129,7 @@ export function useDropItem() {
   const cache = useQueryClient();
   return useMutation({
     mutationFn: (key: string) => got(api.DELETE("/api/kit/bag/{key}", { params: { path: { key } } })),
-    onSuccess: () => cache.invalidateQueries(),
+    onSuccess: () => renew(cache),
   });
 }
 
@@ -148,8 +149,8 @@ export function useDeleteDevice() {
       got(api.DELETE("/api/kit/devices/{device_id}", { params: { path: { device_id } } })),
     // Not the camera's own queries: it is gone, and its page with it.
     onSuccess: () => {
-      cache.invalidateQueries({ queryKey: ["devices"] });
-      cache.invalidateQueries({ queryKey: ["kit-history"] });
+      renew(cache, { queryKey: ["devices"] });
+      renew(cache, { queryKey: ["kit-history"] });
     },
   });
 }

@@ -2,6 +2,7 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got, type PlaceRequest } from "../api/client";
+import { renew } from "./renew";
 
 const KEY = ["places"];
 
@@ -11,7 +12,7 @@ export function usePlaces() {
 
 function usePlaceAct<Given, Answer>(act: (given: Given) => Promise<Answer>) {
   const cache = useQueryClient();
-  return useMutation({ mutationFn: act, onSuccess: () => cache.invalidateQueries({ queryKey: KEY }) });
+  return useMutation({ mutationFn: act, onSuccess: () => renew(cache, { queryKey: KEY }) });
 }
 
 export function useAddPlace() {

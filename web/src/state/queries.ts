@@ -10,6 +10,7 @@ import {
 } from "@tanstack/react-query";
 import type { CardView, Kit, SceneRequest } from "../api/client";
 import { api, got, Refused, type SceneView, type ShootRequest, type ShootView } from "../api/client";
+import { renew } from "./renew";
 
 export const client = new QueryClient({
   defaultOptions: {
@@ -69,7 +70,7 @@ export function useAddShoot() {
   const cache = useQueryClient();
   return useMutation({
     mutationFn: (shoot: ShootRequest) => got(api.POST("/api/shoots", { body: shoot })),
-    onSuccess: () => cache.invalidateQueries({ queryKey: KEYS.shoots }),
+    onSuccess: () => renew(cache, { queryKey: KEYS.shoots }),
   });
 }
 
@@ -79,8 +80,8 @@ export function useChangeShoot(shoot_id: string) {
     mutationFn: (shoot: ShootRequest) =>
       got(api.PUT("/api/shoots/{shoot_id}", { params: { path: { shoot_id } }, body: shoot })),
     onSuccess: () => {
-      cache.invalidateQueries({ queryKey: KEYS.shoots });
-      cache.invalidateQueries({ queryKey: ["day", shoot_id] });
+      renew(cache, { queryKey: KEYS.shoots });
+      renew(cache, { queryKey: ["day", shoot_id] });
     },
   });
 }
@@ -96,7 +97,7 @@ export function useDeleteScene(scene_id: string) {
       cache.setQueryData<ShootView[]>(KEYS.shoots, (shoots) =>
         shoots?.map((shoot) => ({ ...shoot, scenes: shoot.scenes.filter((one) => one.id !== scene_id) })),
       );
-      cache.invalidateQueries({ queryKey: KEYS.shoots });
+      renew(cache, { queryKey: KEYS.shoots });
     },
   });
 }
@@ -140,7 +141,7 @@ export function useTakeInKit() {
       }
       return got(api.PUT("/api/kit", { body: asKit(kit) }));
     },
-    onSuccess: () => cache.invalidateQueries(),
+    onSuccess: () => renew(cache),
   });
 }
 
@@ -149,7 +150,7 @@ export function useDeleteShoot() {
   return useMutation({
     mutationFn: (shoot_id: string) =>
       got(api.DELETE("/api/shoots/{shoot_id}", { params: { path: { shoot_id } } })),
-    onSuccess: () => cache.invalidateQueries({ queryKey: KEYS.shoots }),
+    onSuccess: () => renew(cache, { queryKey: KEYS.shoots }),
   });
 }
 
@@ -160,7 +161,7 @@ export function useAddScene(shoot_id: string) {
       got(api.POST("/api/shoots/{shoot_id}/scenes", { params: { path: { shoot_id } }, body: scene })),
     onSuccess: (scene) => {
       cache.setQueryData(KEYS.scene(scene.id), scene);
-      return cache.invalidateQueries({ queryKey: KEYS.shoots });
+      return renew(cache, { queryKey: KEYS.shoots });
     },
   });
 }
@@ -183,8 +184,8 @@ export function useSceneAct<Given>(scene_id: string, act: (given: Given) => Prom
     scope: { id: scene_id },
     onSuccess: (scene) => {
       cache.setQueryData(KEYS.scene(scene_id), scene);
-      cache.invalidateQueries({ queryKey: KEYS.shoots });
-      for (const setup of scene.setups) cache.invalidateQueries({ queryKey: KEYS.card(setup.id) });
+      renew(cache, { queryKey: KEYS.shoots });
+      for (const setup of scene.setups) renew(cache, { queryKey: KEYS.card(setup.id) });
     },
   });
 }
@@ -206,8 +207,8 @@ export function useCardAct(setup_id: string) {
     scope: { id: setup_id },
     onSuccess: (card) => {
       cache.setQueryData(KEYS.card(setup_id), card);
-      cache.invalidateQueries({ queryKey: KEYS.shoots });
+      renew(cache, { queryKey: KEYS.shoots });
     },
-    onError: () => cache.invalidateQueries({ queryKey: KEYS.card(setup_id) }),
+    onError: () => renew(cache, { queryKey: KEYS.card(setup_id) }),
   });
 }

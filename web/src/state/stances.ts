@@ -4,6 +4,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got, type Stance } from "../api/client";
 import { refreshKit } from "./kit";
 import { KEYS, useActing } from "./queries";
+import { renew } from "./renew";
 
 export function useSchools() {
   return useQuery({ queryKey: ["schools"], queryFn: () => got(api.GET("/api/schools")) });
@@ -85,8 +86,8 @@ export function useMatch(scene_id: string) {
     mutationFn: () => got(api.POST("/api/scenes/{scene_id}/match", { params: { path: { scene_id } } })),
     onSuccess: (answer) => {
       cache.setQueryData(KEYS.scene(scene_id), answer.scene);
-      cache.invalidateQueries({ queryKey: KEYS.shoots });
-      cache.invalidateQueries({ queryKey: ["card"] });
+      renew(cache, { queryKey: KEYS.shoots });
+      renew(cache, { queryKey: ["card"] });
     },
   });
 }

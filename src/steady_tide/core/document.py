@@ -4,19 +4,24 @@ A document is described once, here in the core; from it come the API, the stored
 published JSON Schemas, the TypeScript types and the files people exchange.
 """
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from fractions import Fraction
-from typing import Annotated, Any, Self
+from typing import Annotated, Any, ClassVar, Self
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict, PlainSerializer, ValidationError, WithJsonSchema
 
 from steady_tide.core.errors import BadInput, Problem
+
+FIRST_VERSION = 1
+Upgrade = Callable[[dict[str, Any]], dict[str, Any]]
 
 
 class Part(BaseModel):
     """A piece of a document: immutable, and with no room for misspelt fields."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+    upgrades: ClassVar[Mapping[int, Upgrade]] = {}
+    """By version: how a document of it becomes one of the next, as plain data. Kept for ever."""
 
     @classmethod
     def read(cls, data: object) -> Self:
@@ -25,6 +30,17 @@ class Part(BaseModel):
             return cls.model_validate(data)
         except ValidationError as error:
             raise BadInput(problems_of(error.errors(include_url=False), data)) from error
+
+    @classmethod
+    def opened(cls, stored: Mapping[str, Any]) -> Self:
+        """A document as it was kept or published, of this or any older version, brought up step by step.
+
+        A newer version of a kind of document says in `upgrades` how the one before it becomes it.
+        """
+        data = dict(stored)
+        while (step := cls.upgrades.get(data.get("version", FIRST_VERSION))) is not None:
+            data = step(data)
+        return cls.model_validate(data)
 
     def plain(self) -> dict[str, Any]:
         """The document as JSON-ready data; `read` of it gives an equal document."""

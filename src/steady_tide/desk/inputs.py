@@ -95,7 +95,7 @@ class Documents:
 
     def device(self, text: str) -> Device:
         """A device from its JSON."""
-        return self._devices.of(text, lambda: Device.model_validate_json(text))
+        return self._devices.of(text, lambda: Device.opened(json.loads(text)))
 
     def item(self, text: str) -> BagItem:
         """A thing of the bag from its JSON."""

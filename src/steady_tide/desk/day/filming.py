@@ -76,7 +76,7 @@ class FilmingDesk:
         if any(name in given for name in TIME):
             scene.starts, scene.ends = _times(filming.starts, filming.ends)
         scene.spot, scene.fixed = given.get("spot", scene.spot), given.get("fixed", scene.fixed)
-        brief = Brief.model_validate(scene.brief)
+        brief = Brief.opened(scene.brief)
         scene.brief = _filmed_so(brief, given).plain()
         History(self.rows, scene).keep(_label(given))
 
@@ -116,7 +116,7 @@ class FilmingDesk:
     def dived(self, scene_id: UUID, points: Sequence[DivePoint]) -> DayView:
         """Take the depths of a dive log for a scene under water."""
         scene = self.rows.get(SceneRow, scene_id, lock=True)
-        brief = Brief.model_validate(scene.brief)
+        brief = Brief.opened(scene.brief)
         if brief.water is None:
             raise BadInput([Problem(("file",), "only a scene under water takes a dive profile")])
         scene.brief = brief.model_copy(update={"water": with_profile(brief.water, points)}).plain()

@@ -78,7 +78,7 @@ class Skies:
     def of(self, scene: SceneRow) -> SceneSky:
         """A scene with its light: the one place that says what it is."""
         if scene.id not in self._scenes:
-            self._scenes[scene.id] = SceneSky(Brief.model_validate(scene.brief), self._around(scene))
+            self._scenes[scene.id] = SceneSky(Brief.opened(scene.brief), self._around(scene))
         return self._scenes[scene.id]
 
     def _around(self, scene: SceneRow) -> Around | None:

@@ -34,7 +34,7 @@ class KitDesk:
         """Every camera as a choice, in the order it came in."""
         views = []
         for row in kept.devices(self.rows):
-            device = Device.model_validate(row.document)
+            device = Device.opened(row.document)
             views.append(
                 DeviceView(id=row.id, key=device.key, name=device.name, kind=device.kind, modes=len(device.modes))
             )
@@ -42,7 +42,7 @@ class KitDesk:
 
     def device(self, device_id: UUID) -> Device:
         """One camera's document."""
-        return Device.model_validate(self.rows.get(DeviceRow, device_id).document)
+        return Device.opened(self.rows.get(DeviceRow, device_id).document)
 
     def bag(self) -> list[BagItem]:
         """Everything in the bag."""

@@ -92,7 +92,7 @@ class Stances:
         if key not in self._own:
             raise NotFound("there is no such school; it may have been deleted")
         kept = self._own[key]
-        stance = Stance.model_validate(kept["stance"])
+        stance = Stance.opened(kept["stance"])
         return School(key=key, name=stance.name, line=kept["line"], stance=stance)
 
     @property

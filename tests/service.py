@@ -1,12 +1,14 @@
 """A real database and a real service for the tests: one throwaway cluster a session."""
 
+import asyncio
 import shutil
 import tempfile
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from pathlib import Path
-from typing import Any
+from typing import Any, TypeVar
 from uuid import uuid4
 
+import httpx2
 import pytest
 from starlette.testclient import TestClient
 
@@ -14,8 +16,10 @@ from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
 from steady_tide.demo.load import demo_kit
 from steady_tide.launch.cluster import Cluster
+from steady_tide.storage import Files
 from steady_tide.store.database import Database
 
+Client = TypeVar("Client", bound=httpx2.Client)
 ORIGIN = "http://testserver"
 
 
@@ -41,9 +45,27 @@ def database(cluster: Cluster) -> Iterator[Database]:
 
 
 @pytest.fixture(scope="session")
-def app(database: Database) -> Any:
-    """The service as a normal start makes it."""
-    return create_app(Service(database=database, web=None))
+def files(tmp_path_factory: pytest.TempPathFactory) -> Files:
+    """A folder for large files."""
+    return Files(str(tmp_path_factory.mktemp("files")))
+
+
+@pytest.fixture(scope="session")
+def service(database: Database, files: Files) -> Service:
+    """The service as a normal start makes it; jobs wait until a test has them done."""
+    return Service(database, files, web=None, works=False)
+
+
+@pytest.fixture(scope="session")
+def app(service: Service) -> Any:
+    """Its application."""
+    return create_app(service)
+
+
+@pytest.fixture
+def do_jobs(service: Service) -> Callable[[], None]:
+    """Do every job that waits, as the worker of the service does."""
+    return lambda: asyncio.run(service.queue.empty(service.worker.perform, service.worker.tidy))
 
 
 @pytest.fixture
@@ -55,7 +77,11 @@ def visitor(app: Any) -> Iterator[TestClient]:
 
 def join(app: Any) -> TestClient:
     """A new creator, signed in."""
-    client = TestClient(app, base_url=ORIGIN, headers={"Origin": ORIGIN}, raise_server_exceptions=False)
+    return joined(TestClient(app, base_url=ORIGIN, headers={"Origin": ORIGIN}, raise_server_exceptions=False))
+
+
+def joined(client: Client) -> Client:
+    """A client, signed in as a new creator."""
     new = {"email": f"{uuid4().hex}@example.invalid", "name": "Somebody", "password": "a long enough secret"}
     assert client.post("/api/session/accounts", json=new).status_code == 201
     return client

@@ -283,18 +283,6 @@ def test_readings_that_say_nothing_are_refused(creator: TestClient, body: dict[s
     assert answer.status_code == 422 and answer.json()["errors"][0]["path"][-1] == field, answer.text
 
 
-def test_a_grey_card_is_read_from_its_still(creator: TestClient) -> None:
-    shoot, (gig,) = sky_day(creator, OPEN, times=((700, 760),))
-    where = f"/api/shoots/{shoot}/cards?minute=730&scene_id={gig}"
-    day = creator.post(where, content=a_still(0.18)).json()
-    assert day["readings"][0]["measured"]["how"] == "grey-card" and day["readings"][0]["scene_name"] == "A scene"
-    assert day["scenes"][0]["curve"][73] == pytest.approx(9.97, abs=0.06)
-    bad = creator.post(where, content=b"not a picture")
-    assert bad.status_code == 422 and bad.json()["errors"][0]["path"] == ["file"]
-    huge = creator.post(where, content=b"0", headers={"Content-Length": str(10**9)})
-    assert huge.status_code == 413
-
-
 def test_a_dive_log_becomes_the_depths_of_a_scene(creator: TestClient) -> None:
     _, (dive, gig) = sky_day(creator, UNDER, OPEN, times=((600, 660),))
     day = creator.put(f"/api/scenes/{dive}/dive", json={"text": "minute,depth\n0,0\n10,6\n55,2\n"}).json()

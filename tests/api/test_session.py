@@ -8,6 +8,7 @@ from starlette.testclient import TestClient
 from steady_tide.api.app import create_app
 from steady_tide.api.context import COOKIE, Service
 from steady_tide.launch.cluster import Cluster
+from steady_tide.storage import Files
 from steady_tide.store.database import Database
 from tests.service import ORIGIN, join
 
@@ -76,10 +77,10 @@ def test_a_normal_start_has_no_demo_door(visitor: TestClient) -> None:
     assert visitor.post("/api/session/demo").status_code == 404
 
 
-def test_the_demo_signs_in_by_itself_but_only_on_this_machine(cluster: Cluster) -> None:
+def test_the_demo_signs_in_by_itself_but_only_on_this_machine(cluster: Cluster, files: Files) -> None:
     database = Database(cluster.url("demo_door"))
     database.migrate()
-    demo = create_app(Service(database=database, web=None, demo=True))
+    demo = create_app(Service(database, files, web=None, demo=True))
     with TestClient(demo, base_url="http://127.0.0.1:8420") as client:
         assert client.post("/api/session/demo").json()["name"] == "Ro Vantongeren"
         assert len(client.get("/api/shoots").json()[0]["scenes"]) == 6

@@ -17,6 +17,7 @@ from steady_tide.demo.load import load_demo
 from steady_tide.launch.cluster import Cluster
 from steady_tide.launch.service import bind
 from steady_tide.settings import PROJECT
+from steady_tide.storage import Files
 from steady_tide.store.database import Database
 from tests.chromium import CHROMIUM, FLAGS
 
@@ -25,15 +26,16 @@ from tests.chromium import CHROMIUM, FLAGS
 def serving(database: Database, *, demo: bool) -> Iterator[str]:
     """Serve in a thread; yields the address."""
     listener: socket.socket = bind("127.0.0.1", 0)
-    app = create_app(Service(database=database, web=PROJECT / "web" / "dist", demo=demo))
-    server = uvicorn.Server(uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=2))
-    thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)
-    thread.start()
-    try:
-        yield f"http://127.0.0.1:{listener.getsockname()[1]}"
-    finally:
-        server.should_exit = True
-        thread.join(timeout=10)
+    with tempfile.TemporaryDirectory(prefix="steady-tide-files-") as folder:
+        app = create_app(Service(database, Files(folder), PROJECT / "web" / "dist", demo=demo))
+        server = uvicorn.Server(uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=2))
+        thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)
+        thread.start()
+        try:
+            yield f"http://127.0.0.1:{listener.getsockname()[1]}"
+        finally:
+            server.should_exit = True
+            thread.join(timeout=10)
 
 
 @contextmanager

@@ -12,12 +12,14 @@ from pathlib import Path
 from urllib.request import urlopen
 from uuid import uuid4
 
+import httpx2
 import pytest
 
 from steady_tide.launch import cluster as cluster_module
 from steady_tide.launch.cluster import Cluster, choose_home
 from steady_tide.launch.service import StartError, bind
 from steady_tide.settings import PROJECT
+from tests.service import joined
 
 ADDRESS = "Open the demo shoot"
 
@@ -33,11 +35,11 @@ def home() -> Iterator[Path]:
     shutil.rmtree(folder, ignore_errors=True)
 
 
-def command(home: Path, *arguments: str) -> subprocess.Popen[str]:
+def command(home: Path, *arguments: str, name: str = "demo") -> subprocess.Popen[str]:
     environment = {**os.environ, "STEADY_TIDE_HOME": str(home), "STEADY_TIDE_FSYNC": "false", "PYTHONPATH": "src"}
     environment.pop("STEADY_TIDE_DATABASE_URL", None)
     return subprocess.Popen(
-        [sys.executable, "-m", "steady_tide", "demo", *arguments], cwd=PROJECT, env=environment, text=True,
+        [sys.executable, "-m", "steady_tide", name, *arguments], cwd=PROJECT, env=environment, text=True,
         stdout=subprocess.PIPE, stderr=subprocess.STDOUT, start_new_session=True,
     )  # fmt: skip
 
@@ -57,11 +59,11 @@ def until(process: subprocess.Popen[str], words: str, seconds: float = 60) -> st
 
 
 @contextmanager
-def running(home: Path, *arguments: str) -> Iterator[str]:
-    """A demo that runs; yields its address."""
-    process = command(home, *arguments)
+def running(home: Path, *arguments: str, name: str = "demo", ready: str = ADDRESS) -> Iterator[str]:
+    """A demo that runs, or another command; yields the address it tells, or the last word before it is ready."""
+    process = command(home, *arguments, name=name)
     try:
-        yield until(process, ADDRESS).split(f"{ADDRESS}, Rope and Lantern: ")[1].split()[0]
+        yield until(process, ready).strip().splitlines()[-1].split(": ")[-1]
     finally:
         process.send_signal(signal.SIGINT)
         process.wait(timeout=30)
@@ -103,6 +105,19 @@ def test_a_killed_run_is_taken_over(home: Path) -> None:
     with running(home) as again:
         assert answers(again)
     assert Cluster(home).running_port() is None
+
+
+def test_a_worker_of_its_own_does_what_the_service_leaves_to_it(home: Path) -> None:
+    with running(home, "--no-worker", name="serve", ready="Open Steady Tide") as address:
+        client = joined(httpx2.Client(base_url=address))
+        shoot = client.post("/api/shoots", json={"name": "A day"}).json()["id"]
+        job = client.post(f"/api/shoots/{shoot}/cards", params={"minute": 700}, content=b"no picture").json()["id"]
+        with running(home, name="worker", ready="working"):
+            deadline = time.monotonic() + 60
+            while not (told := client.get(f"/api/jobs/{job}").json())["ended"] and time.monotonic() < deadline:
+                time.sleep(0.1)
+        assert told["state"] == "refused" and told["problems"][0]["path"] == ["file"]
+        client.close()
 
 
 def test_a_busy_port_is_passed_over_or_told(home: Path) -> None:

@@ -9,6 +9,7 @@ from uuid import UUID, uuid4
 import pytest
 from alembic import command
 from alembic.config import Config
+from alembic.script import ScriptDirectory
 from sqlalchemy import inspect, select, text, update
 from sqlalchemy.exc import IntegrityError
 
@@ -49,11 +50,65 @@ def old(database: Database, scene_id: UUID) -> None:
         session.execute(update(SceneStateRow).where(SceneStateRow.scene_id == scene_id).values(created_at=past))
 
 
-def test_migrations_make_exactly_the_tables_of_the_code(database: Database) -> None:
+def migrations(database: Database) -> Config:
     config = Config()
     config.set_main_option("script_location", str(MIGRATIONS))
     config.attributes["url"] = database.url
-    command.check(config)
+    return config
+
+
+def test_migrations_make_exactly_the_tables_of_the_code(database: Database) -> None:
+    command.check(migrations(database))
+
+
+def everything_in(database: Database) -> dict[str, object]:
+    """Tables with their columns and constraints, functions and types, as the server knows them."""
+    inspector = inspect(database.engine)
+    tables = {
+        table: (
+            [(column["name"], str(column["type"]), column["nullable"]) for column in inspector.get_columns(table)],
+            sorted(repr(one) for one in inspector.get_unique_constraints(table)),
+            sorted(repr(one) for one in inspector.get_foreign_keys(table)),
+            sorted(repr(one) for one in inspector.get_indexes(table)),
+        )
+        for table in inspector.get_table_names()
+    }
+    with database.engine.connect() as connection:
+        mine = "NOT IN (SELECT oid FROM pg_namespace WHERE nspname LIKE 'pg_%' OR nspname = 'information_schema')"
+        functions = connection.execute(text(f"SELECT proname FROM pg_proc WHERE pronamespace {mine}")).scalars()
+        types = connection.execute(text(f"SELECT typname FROM pg_type WHERE typnamespace {mine}")).scalars()
+        return {**tables, "functions": sorted(functions), "types": sorted(types)}
+
+
+def test_every_migration_can_be_taken_back_and_made_again_with_data_in_it(cluster: Cluster) -> None:
+    database = Database(cluster.url("back_and_forth"))
+    database.migrate()
+    newest = everything_in(database)
+    with database.session() as session:
+        load_demo(session)
+    script = migrations(database)
+    steps = [one.revision for one in ScriptDirectory.from_config(script).walk_revisions()]
+    for _ in steps:
+        command.downgrade(script, "-1")
+    assert set(everything_in(database)) == {"alembic_version", "functions", "types"}
+    assert everything_in(database)["functions"] == []
+    database.migrate()
+    assert everything_in(database) == newest
+    database.close()
+
+
+def test_a_shoot_survives_a_migration_taken_back_and_made_again(cluster: Cluster) -> None:
+    database = Database(cluster.url("there_and_back"))
+    database.migrate()
+    with database.session() as session:
+        account = load_demo(session).id
+    for _ in range(2):
+        command.downgrade(migrations(database), "-1")
+    database.migrate()
+    with database.session() as session:
+        at = Workplace(Rows(session, account), Shared())
+        assert len(Shoots(at).all()[0].scenes) == 6
+    database.close()
 
 
 def test_every_table_but_sign_in_failures_belongs_to_an_account(database: Database) -> None:

@@ -1,6 +1,7 @@
 """The application: routes, safety headers, and the built interface."""
 
-from collections.abc import Awaitable, Callable
+from collections.abc import AsyncIterator, Awaitable, Callable
+from contextlib import asynccontextmanager
 from urllib.parse import urlsplit
 
 from fastapi import FastAPI, Request, Response
@@ -12,6 +13,7 @@ from steady_tide import __version__
 from steady_tide.api import (
     day,
     exports,
+    jobs,
     kit,
     logs,
     places,
@@ -62,6 +64,17 @@ def _refusal(request: Request, service: Service) -> Response | None:
     return None
 
 
+@asynccontextmanager
+async def _working(app: FastAPI) -> AsyncIterator[None]:
+    """Do jobs for as long as the application runs, where the service does them itself."""
+    service: Service = app.state.service
+    if not service.works:
+        yield
+        return
+    async with service.queue.worker(service.worker.perform, service.worker.tidy):
+        yield
+
+
 def create_app(service: Service) -> FastAPI:
     """The web application around a service."""
     app = FastAPI(
@@ -72,10 +85,11 @@ def create_app(service: Service) -> FastAPI:
         redoc_url=None,
         openapi_url="/api/openapi.json",
         separate_input_output_schemas=False,
+        lifespan=_working,
     )
     app.state.service = service
     problems.install(app)
-    for module in (session, shoots, day, exports, scenes, places, setups, kit, stances, vocabulary):
+    for module in (session, shoots, day, exports, jobs, scenes, places, setups, kit, stances, vocabulary):
         app.include_router(module.router)
 
     @app.get("/api/health", tags=["service"])

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from functools import cached_property
 from pathlib import Path
 from typing import Annotated
 
@@ -9,22 +10,38 @@ from fastapi import Cookie, Depends, Request
 
 from steady_tide.desk.accounts import account_of
 from steady_tide.desk.workplace import Shared, Workplace
-from steady_tide.store.database import Database
+from steady_tide.storage import Files
+from steady_tide.store.database import Database, libpq
 from steady_tide.store.owned import Rows
 from steady_tide.store.trace import current
+from steady_tide.work.jobs import Jobs
+from steady_tide.work.queue import Queue
+from steady_tide.work.worker import Worker
 
 COOKIE = "steady_tide_session"
 
 
 @dataclass(frozen=True)
 class Service:
-    """What the service is made of. In `demo` it signs its one creator in by itself."""
+    """What the service is made of. In `demo` it signs its one creator in by itself; `works`: it does jobs itself."""
 
     database: Database
+    files: Files
     web: Path | None
     demo: bool = False
     secure_cookies: bool = False
+    works: bool = True
     shared: Shared = field(default_factory=Shared)
+
+    @cached_property
+    def queue(self) -> Queue:
+        """The queue of what is done apart from requests."""
+        return Queue(libpq(self.database.url))
+
+    @property
+    def worker(self) -> Worker:
+        """Who does it."""
+        return Worker(self.database, self.files, self.shared)
 
 
 def service_of(request: Request) -> Service:
@@ -56,3 +73,11 @@ def workplace_of(service: ServiceOf, rows: RowsOf) -> Workplace:
 
 
 WorkplaceOf = Annotated[Workplace, Depends(workplace_of)]
+
+
+def jobs_of(service: ServiceOf, at: WorkplaceOf) -> Jobs:
+    """The jobs of the signed-in account."""
+    return Jobs(at, service.queue)
+
+
+JobsOf = Annotated[Jobs, Depends(jobs_of)]

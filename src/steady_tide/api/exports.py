@@ -3,11 +3,12 @@
 from typing import Annotated, Any
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Query, Request, Response
+from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel, ConfigDict, Field
 
-from steady_tide.api.context import WorkplaceOf
+from steady_tide.api.context import JobsOf, WorkplaceOf
 from steady_tide.api.problems import RESPONSES
+from steady_tide.api.uploads import Uploaded
 from steady_tide.desk.day.agenda import agenda_of
 from steady_tide.desk.day.filming import FilmingDesk
 from steady_tide.desk.day.views import DayView
@@ -15,7 +16,8 @@ from steady_tide.formats.calendar import day_calendar
 from steady_tide.formats.day_csv import day_to_csv
 from steady_tide.formats.day_sheet import day_pdf
 from steady_tide.formats.dive_log import dive_points
-from steady_tide.media.still import read_card
+from steady_tide.work.jobs import JobView
+from steady_tide.work.kinds import GREY_CARD
 
 router = APIRouter(prefix="/api", tags=["exports"], responses=RESPONSES)
 
@@ -32,10 +34,6 @@ class DiveLog(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     text: str = Field(max_length=4_000_000)
-
-
-async def _body(request: Request) -> bytes:
-    return await request.body()
 
 
 def _file(content: str | bytes, media: str, name: str) -> Response:
@@ -68,13 +66,15 @@ def dived(at: WorkplaceOf, scene_id: UUID, log: DiveLog) -> DayView:
     return FilmingDesk(at).dived(scene_id, dive_points(log.text))
 
 
-@router.post("/shoots/{shoot_id}/cards", status_code=201, openapi_extra=BINARY)
+@router.post("/shoots/{shoot_id}/cards", status_code=202, openapi_extra=BINARY)
 def card(
-    at: WorkplaceOf,
+    still: Uploaded,
+    jobs: JobsOf,
     shoot_id: UUID,
-    data: Annotated[bytes, Depends(_body)],
     minute: Annotated[int, Query(ge=0, le=3000)],
     scene_id: UUID | None = None,
-) -> DayView:
-    """Take a still of a grey card as a reading; the day bent through it."""
-    return FilmingDesk(at).measure(shoot_id, scene_id=scene_id, minute=minute, measured=read_card(data))
+) -> JobView:
+    """Take a still of a grey card, to be read as a reading; the job that does so."""
+    FilmingDesk(jobs.at).may_measure(shoot_id, scene_id=scene_id, minute=minute)
+    about = {"shoot_id": str(shoot_id), "scene_id": str(scene_id) if scene_id else None, "minute": minute}
+    return jobs.begin(GREY_CARD, about, file=still)

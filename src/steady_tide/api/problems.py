@@ -15,6 +15,7 @@ from steady_tide.core.document import problems_of
 from steady_tide.core.errors import BadInput, Problem, SteadyTideError
 from steady_tide.desk.accounts import NotSignedIn, TooManyFailures
 from steady_tide.store.errors import NotFound, Stale, Taken, Unavailable, Unstorable
+from steady_tide.work.jobs import TooMuchWaits
 
 log = logging.getLogger("steady_tide")
 
@@ -24,6 +25,7 @@ STATUS: dict[type[SteadyTideError], HTTPStatus] = {
     Stale: HTTPStatus.CONFLICT,
     Taken: HTTPStatus.CONFLICT,
     TooManyFailures: HTTPStatus.TOO_MANY_REQUESTS,
+    TooMuchWaits: HTTPStatus.TOO_MANY_REQUESTS,
     Unavailable: HTTPStatus.SERVICE_UNAVAILABLE,
     Unstorable: HTTPStatus.UNPROCESSABLE_ENTITY,
 }

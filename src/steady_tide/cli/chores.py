@@ -106,9 +106,10 @@ def openapi_text() -> str:
     """The service's OpenAPI document as text."""
     from steady_tide.api.app import create_app
     from steady_tide.api.context import Service
+    from steady_tide.storage import Files
     from steady_tide.store.database import Database
 
-    app = create_app(Service(database=Database("postgresql://nobody@127.0.0.1/none"), web=None))
+    app = create_app(Service(Database("postgresql://nobody@127.0.0.1/none"), Files("memory://none"), web=None))
     return json.dumps(app.openapi(), indent=1) + "\n"
 
 

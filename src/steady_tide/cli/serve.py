@@ -1,4 +1,4 @@
-"""`./tide demo` and `./tide serve`."""
+"""`./tide demo`, `./tide serve` and `./tide worker`."""
 
 import argparse
 from typing import TYPE_CHECKING
@@ -10,7 +10,7 @@ if TYPE_CHECKING:
 
 
 def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
-    """Add `demo` and `serve`."""
+    """Add `demo`, `serve` and `worker`."""
     for name, words in (("demo", "open the demo shoot, signed in"), ("serve", "run the service for real accounts")):
         parser = commands.add_parser(name, help=words)
         parser.add_argument("--host", default="127.0.0.1", help="address to listen on (default: this machine only)")
@@ -18,13 +18,18 @@ def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]"
         parser.add_argument("--replace", action="store_true", help="stop one that already runs here")
         if name == "demo":
             parser.add_argument("--reset", action="store_true", help="throw away what was changed in the demo")
+        else:
+            parser.add_argument("--no-worker", action="store_true", help="leave long work to `./tide worker`")
         parser.set_defaults(run=run, demo=name == "demo")
+    worker = commands.add_parser("worker", help="do long work, such as reading pictures, beside the service")
+    worker.add_argument("--at-once", type=int, default=2, choices=range(1, 17), metavar="1-16", help="jobs at once")
+    worker.set_defaults(run=run_worker)
 
 
 def run(arguments: argparse.Namespace) -> int:
     """Serve until stopped."""
     from steady_tide.launch.cluster import ClusterError
-    from steady_tide.launch.service import StartError, open_database, say, serve
+    from steady_tide.launch.service import DEMO, StartError, open_database, say, serve
     from steady_tide.settings import Settings
 
     settings = Settings()
@@ -33,9 +38,25 @@ def run(arguments: argparse.Namespace) -> int:
         return BAD_INPUT
     try:
         if arguments.demo and arguments.reset:
-            with open_database(settings, "steady_tide_demo") as database:
+            with open_database(settings, DEMO) as database:
                 reset_demo(database)
-        return serve(settings, demo=arguments.demo, host=arguments.host, port=arguments.port, replace=arguments.replace)
+        works = arguments.demo or not arguments.no_worker
+        where = {"host": arguments.host, "port": arguments.port, "replace": arguments.replace}
+        return serve(settings, demo=arguments.demo, works=works, **where)
+    except (ClusterError, StartError) as error:
+        say(str(error))
+        return BAD_INPUT
+
+
+def run_worker(arguments: argparse.Namespace) -> int:
+    """Work until stopped."""
+    from steady_tide.launch.cluster import ClusterError
+    from steady_tide.launch.service import StartError, say
+    from steady_tide.launch.worker import work
+    from steady_tide.settings import Settings
+
+    try:
+        return work(Settings(), at_once=arguments.at_once)
     except (ClusterError, StartError) as error:
         say(str(error))
         return BAD_INPUT

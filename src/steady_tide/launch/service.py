@@ -21,11 +21,14 @@ from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
 from steady_tide.launch.cluster import Cluster
 from steady_tide.settings import PROJECT, Settings
+from steady_tide.storage import Files
 from steady_tide.store.database import Database
 
 FIRST_PORT = 8420
 PORTS_TRIED = 40
 STOP_SECONDS = 10
+REAL, DEMO = "steady_tide", "steady_tide_demo"
+"""Databases in the private cluster, and folders of files."""
 
 
 def say(words: str) -> None:
@@ -118,8 +121,18 @@ def open_database(settings: Settings, name: str) -> Iterator[Database]:
             cluster.stop()
 
 
-def serve(settings: Settings, *, demo: bool, host: str, port: int | None, replace: bool) -> int:
-    """Serve until Ctrl-C. Tells the address once it answers; returns an exit status."""
+def open_files(settings: Settings, name: str) -> Files:
+    """Where the large files of a database are kept. Raises StartError in words."""
+    try:
+        return Files(f"{settings.files_at}/{name}")
+    except (OSError, ValueError, ImportError) as error:
+        raise StartError(f"files cannot be kept at {settings.files_at} ({error})") from error
+
+
+def serve(
+    settings: Settings, *, demo: bool, host: str, port: int | None, replace: bool = False, works: bool = True
+) -> int:
+    """Serve until Ctrl-C. Tells the address once it answers; returns an exit status. works: do jobs here as well."""
     # The server hands a signal on once it has stopped; so it ends here in `finally`, not in death.
     for sign in (signal.SIGTERM, signal.SIGHUP):
         signal.signal(sign, lambda *_: sys.exit(0))
@@ -133,13 +146,15 @@ def serve(settings: Settings, *, demo: bool, host: str, port: int | None, replac
             return 0
         say(f"stopping the stale service (process {running.pid})")
         _stop(running)
+    name = DEMO if demo else REAL
+    files = open_files(settings, name)
     listener = bind(host, port)
     address = f"http://{'127.0.0.1' if host == '0.0.0.0' else host}:{listener.getsockname()[1]}"
     say("starting the database …")
-    with open_database(settings, "steady_tide_demo" if demo else "steady_tide") as database:
+    with open_database(settings, name) as database:
         if demo:
             _load_demo(database)
-        service = Service(database=database, web=PROJECT / "web" / "dist", demo=demo)
+        service = Service(database, files, PROJECT / "web" / "dist", demo=demo, works=works)
         mine = Running(os.getpid(), process_start(os.getpid()) or "", address, __version__)
         run_file.write_text(json.dumps(asdict(mine)))
         try:

@@ -3,6 +3,8 @@
 import json
 import subprocess
 import sys
+import time
+from collections.abc import Callable
 from fractions import Fraction
 from typing import Any, Final, NoReturn
 
@@ -14,6 +16,8 @@ from steady_tide.core.light.reading import CardReading
 
 LARGEST_BYTES: Final = 40_000_000
 SECONDS: Final = 20
+LOOK_SECONDS: Final = 0.1
+"""How often it is asked whether to stop."""
 REASONS: Final = {
     "no image": "this is no picture that can be read; a JPEG straight from the camera is best",
     "too large": "this picture has more than 120 million pixels",
@@ -23,19 +27,18 @@ REASONS: Final = {
 }
 
 
-def read_card(data: bytes) -> CardReading:
-    """The reading in a still whose middle is filled by a grey card. Raises BadInput in words.
+class Stopped(Exception):
+    """Reading was called off."""
+
+
+def read_card(data: bytes, *, stopping: Callable[[], bool] = lambda: False) -> CardReading:
+    """The reading in a still whose middle is filled by a grey card. Raises BadInput in words, Stopped when asked to.
 
     The picture is decoded by another process with bounds on memory and time.
     """
     if len(data) > LARGEST_BYTES:
         _refuse(f"a still has at most {LARGEST_BYTES // 1_000_000} MB")
-    command = [sys.executable, "-m", "steady_tide.media.still_process"]
-    try:
-        done = subprocess.run(command, input=data, capture_output=True, timeout=SECONDS, check=False)
-        found: dict[str, Any] = json.loads(done.stdout) if done.returncode == 0 else {"refused": "no image"}
-    except (subprocess.TimeoutExpired, ValueError):
-        found = {"refused": "no image"}
+    found = _decoded(data, stopping)
     if "refused" in found:
         _refuse(REASONS.get(found["refused"], REASONS["no image"]))
     try:
@@ -49,6 +52,30 @@ def read_card(data: bytes) -> CardReading:
         problems = problems_of(error.errors(), found) if isinstance(error, ValidationError) else []
         first = problems[0].message if problems else "its shutter is no time"
         _refuse(f"what the picture says of its exposure cannot be: {first}")
+
+
+def _decoded(data: bytes, stopping: Callable[[], bool]) -> dict[str, Any]:
+    """What the other process says; it is killed when it takes too long or nobody waits for it any more."""
+    command = [sys.executable, "-m", "steady_tide.media.still_process"]
+    pipe, until = subprocess.PIPE, time.monotonic() + SECONDS
+    sent: bytes | None = data
+    with subprocess.Popen(command, stdin=pipe, stdout=pipe, stderr=subprocess.DEVNULL) as process:
+        while time.monotonic() < until:
+            try:
+                told, _ = process.communicate(sent, timeout=LOOK_SECONDS)
+            except subprocess.TimeoutExpired:
+                sent = None
+                if not stopping():
+                    continue
+                process.kill()
+                raise Stopped from None
+            try:
+                answer: dict[str, Any] = json.loads(told) if process.returncode == 0 else {"refused": "no image"}
+            except ValueError:
+                break
+            return answer
+        process.kill()
+    return {"refused": "no image"}
 
 
 def _refuse(message: str) -> NoReturn:

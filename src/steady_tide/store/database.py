@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from typing import Any
 
 from alembic import command
 from alembic.config import Config
@@ -14,7 +15,7 @@ from sqlalchemy.orm import Session, sessionmaker
 from steady_tide.store.errors import Unavailable, Unstorable
 from steady_tide.store.trace import count_statements
 
-__all__ = ["Database", "Session", "with_driver"]
+__all__ = ["Database", "Session", "driver_of", "libpq", "with_driver"]
 
 MIGRATIONS = Path(__file__).parent / "migrations"
 
@@ -22,6 +23,16 @@ MIGRATIONS = Path(__file__).parent / "migrations"
 def with_driver(url: str) -> str:
     """A PostgreSQL address with the driver this product uses."""
     return make_url(url).set(drivername="postgresql+psycopg").render_as_string(hide_password=False)
+
+
+def libpq(url: str) -> str:
+    """A PostgreSQL address as libpq takes it."""
+    return make_url(url).set(drivername="postgresql").render_as_string(hide_password=False)
+
+
+def driver_of(session: Session) -> Any:
+    """The driver's own connection of a session: what is done on it is part of the session's transaction."""
+    return session.connection().connection.driver_connection
 
 
 class Database:

@@ -248,3 +248,21 @@ class ReadBackRow(Owned, Base):
     setup_id: Mapped[UUID]
     setting: Mapped[str] = mapped_column(String(40))
     value: Mapped[str] = mapped_column(String(120))
+
+
+class JobRow(Owned, Base):
+    """Something done apart from requests, and how it stands. The queue's own tables say when it is done, and by whom.
+
+    subject: what it is about; file: what was sent with it, in storage; number: its number in the queue.
+    progress: share done [0, 1]; problems: why it was refused, each with path and message.
+    """
+
+    __tablename__ = "jobs"
+    kind: Mapped[str] = mapped_column(String(40))
+    subject: Mapped[Json]
+    file: Mapped[str | None] = mapped_column(String(80))
+    number: Mapped[int | None] = mapped_column(BigInteger)
+    state: Mapped[str] = mapped_column(String(12), default="waiting", server_default="waiting")
+    progress: Mapped[float] = mapped_column(default=0.0, server_default="0")
+    problems: Mapped[JsonList] = mapped_column(default=list)
+    ended_at: Mapped[datetime | None]

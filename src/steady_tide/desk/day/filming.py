@@ -95,7 +95,12 @@ class FilmingDesk:
         return self.day(shoot_id)
 
     def measure(self, shoot_id: UUID, *, scene_id: UUID | None, minute: int, measured: Measured) -> DayView:
-        """Keep a reading: of the open sky, or on the subject of a scene; from then on it bends the model."""
+        """Keep a reading; the day bent through it."""
+        self.keep_reading(shoot_id, scene_id=scene_id, minute=minute, measured=measured)
+        return self.day(shoot_id)
+
+    def may_measure(self, shoot_id: UUID, *, scene_id: UUID | None, minute: int) -> None:
+        """Raises BadInput or NotFound where a reading could not be kept."""
         shoot = self.rows.get(ShootRow, shoot_id, lock=True)
         if scene_id is not None and self.rows.get(SceneRow, scene_id).shoot_id != shoot.id:
             raise BadInput([Problem(("scene_id",), "this scene is not on this shoot")])
@@ -103,9 +108,12 @@ class FilmingDesk:
             raise BadInput([Problem(("minute",), "it lies within the day and the night after it")])
         if len(readings_of(self.rows, shoot.id)) >= MOST_READINGS:
             raise BadInput([Problem(("measured",), f"a shoot keeps {MOST_READINGS} readings; remove some first")])
+
+    def keep_reading(self, shoot_id: UUID, *, scene_id: UUID | None, minute: int, measured: Measured) -> None:
+        """Keep a reading: of the open sky, or on the subject of a scene; from then on it bends the model."""
+        self.may_measure(shoot_id, scene_id=scene_id, minute=minute)
         plain = measured.plain()
-        self.rows.add(ReadingRow(shoot_id=shoot.id, scene_id=scene_id, minute=minute, measured=plain))
-        return self.day(shoot.id)
+        self.rows.add(ReadingRow(shoot_id=shoot_id, scene_id=scene_id, minute=minute, measured=plain))
 
     def forget(self, reading_id: UUID) -> DayView:
         """Remove a reading; the model holds again."""

@@ -415,10 +415,34 @@ export interface paths {
         put?: never;
         /**
          * Card
-         * @description Take a still of a grey card as a reading; the day bent through it.
+         * @description Take a still of a grey card, to be read as a reading; the job that does so.
          */
         post: operations["exports_card"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Job
+         * @description How a job stands.
+         */
+        get: operations["jobs_job"];
+        put?: never;
+        post?: never;
+        /**
+         * Cancel
+         * @description Call a job off; one that has ended stays as it is.
+         */
+        delete: operations["jobs_cancel"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2762,6 +2786,42 @@ export interface components {
              * @default true
              */
             settable: boolean;
+        };
+        /**
+         * JobProblem
+         * @description Why a job was refused: the field, and what would be accepted.
+         */
+        JobProblem: {
+            /** Path */
+            path: (string | number)[];
+            /** Message */
+            message: string;
+        };
+        /**
+         * JobState
+         * @description How a job stands. Refused: what was sent cannot be meant; failed: the fault is the service's.
+         * @enum {string}
+         */
+        JobState: "waiting" | "running" | "done" | "refused" | "failed" | "cancelled";
+        /**
+         * JobView
+         * @description A job. progress: share done [0, 1].
+         */
+        JobView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            state: components["schemas"]["JobState"];
+            /** Ended */
+            ended: boolean;
+            /** Progress */
+            progress: number;
+            /** Problems */
+            problems: components["schemas"]["JobProblem"][];
         };
         /**
          * Jump
@@ -5201,6 +5261,9 @@ export type Held = components['schemas']['Held'];
 export type Housing = components['schemas']['Housing'];
 export type InLight = components['schemas']['InLight'];
 export type IsoScale = components['schemas']['IsoScale'];
+export type JobProblem = components['schemas']['JobProblem'];
+export type JobState = components['schemas']['JobState'];
+export type JobView = components['schemas']['JobView'];
 export type Jump = components['schemas']['Jump'];
 export type Kit = components['schemas']['Kit'];
 export type KitHistory = components['schemas']['KitHistory'];
@@ -6879,12 +6942,140 @@ export interface operations {
         };
         responses: {
             /** @description Successful Response */
-            201: {
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DayView"];
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    jobs_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    jobs_cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
                 };
             };
             /** @description Unauthorized */

@@ -1,10 +1,11 @@
 import { type FormEvent, useState } from "react";
-import { type DayView, Refused } from "../../api/client";
+import { type DayView, type JobView, Refused } from "../../api/client";
 import { clock, minuteOf } from "../../domain/day";
 import { ev, stops } from "../../domain/format";
 import { READING_FIELDS, READING_KINDS, readingSent } from "../../domain/readings";
 import type { FilmingState } from "../../state/day";
-import { sendCard, sendReading } from "../../state/dayCalls";
+import { askDay, sendCard, sendReading } from "../../state/dayCalls";
+import { CalledOff, callOffJob, jobEnded } from "../../state/jobs";
 import { Button } from "../../ui/Button";
 import { ChoiceField, TextField } from "../../ui/Field";
 
@@ -68,6 +69,7 @@ function NewReading({ film, day }: { film: FilmingState; day: DayView }) {
   const [time, setTime] = useState("");
   const [of, setOf] = useState("");
   const [error, setError] = useState<unknown>(null);
+  const [job, setJob] = useState<JobView | "sending" | null>(null);
   const refused = error instanceof Refused ? error : null;
   const act = async (send: (minute: number) => Promise<DayView>) => {
     const minute = minuteOf(time, day.jump);
@@ -80,8 +82,17 @@ function NewReading({ film, day }: { film: FilmingState; day: DayView }) {
       setError(null);
       setTyped({ iso: typed.iso ?? "", f_number: typed.f_number ?? "" });
     } catch (failed) {
-      setError(failed);
+      setError(failed instanceof CalledOff ? null : failed);
     }
+  };
+  const readCard = async (minute: number, file: File) => {
+    setJob("sending");
+    try {
+      await jobEnded(await sendCard(day.shoot_id, minute, file, of || null), setJob);
+    } finally {
+      setJob(null);
+    }
+    return askDay(day.shoot_id);
   };
   const keep = (event: FormEvent) => {
     event.preventDefault();
@@ -121,10 +132,19 @@ function NewReading({ film, day }: { film: FilmingState; day: DayView }) {
         </p>
       ) : null}
       <div className="flex items-center gap-3">
-        {how === "grey-card" ? (
+        {how === "grey-card" && job ? (
+          <p role="status" className="flex items-center gap-3">
+            {job === "sending" ? "Sending the picture …" : "Reading the picture …"}
+            {job === "sending" ? null : (
+              <Button look="quiet" onClick={() => callOffJob(job.id)}>
+                Stop
+              </Button>
+            )}
+          </p>
+        ) : how === "grey-card" ? (
           <CardFile
             problem={refused?.at("file")}
-            onFile={(file) => act((minute) => sendCard(day.shoot_id, minute, file, of || null))}
+            onFile={(file) => act((minute) => readCard(minute, file))}
           />
         ) : (
           <Button look="strong" type="submit">

@@ -1,0 +1,27 @@
+"""Jobs: how many wait, and what of them nobody needs any more."""
+
+from collections.abc import Sequence
+from datetime import datetime
+
+from sqlalchemy import delete, func, select
+
+from steady_tide.store.database import Session
+from steady_tide.store.owned import Rows
+from steady_tide.store.tables import JobRow
+
+
+def unfinished(rows: Rows) -> int:
+    """How many jobs of an account have not ended."""
+    mine = (JobRow.account_id == rows.account_id, JobRow.ended_at.is_(None))
+    return rows.session.scalar(select(func.count()).select_from(JobRow).where(*mine)) or 0
+
+
+def forget_ended(session: Session, before: datetime) -> None:
+    """Remove jobs that ended before a moment."""
+    session.execute(delete(JobRow).where(JobRow.ended_at < before))
+
+
+def still_needed(session: Session, files: Sequence[str]) -> set[str]:
+    """Those of some files that a job still waits with."""
+    waiting = select(JobRow.file).where(JobRow.file.in_(files), JobRow.ended_at.is_(None))
+    return {file for file in session.scalars(waiting) if file is not None}

@@ -1,0 +1,1 @@
+"""What is done apart from requests: the queue, its jobs, and the worker."""

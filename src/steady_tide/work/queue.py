@@ -1,0 +1,126 @@
+"""The queue of jobs, in the same PostgreSQL: what is put in lands with the transaction that puts it in."""
+
+import asyncio
+import logging
+from collections.abc import Callable
+from contextlib import asynccontextmanager, suppress
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, Any, Final
+from uuid import UUID
+
+from procrastinate import App, BaseConnector, JobContext, PsycopgConnector, RetryStrategy, SyncPsycopgConnector
+from procrastinate.exceptions import JobAborted, ProcrastinateException
+
+from steady_tide.store.database import Session, driver_of
+
+if TYPE_CHECKING:
+    from collections.abc import AsyncIterator
+
+log = logging.getLogger("steady_tide.work")
+
+MOST_ATTEMPTS: Final = 3
+RETRY_SECONDS: Final = 2
+STOP_SECONDS: Final = 8
+AGAIN_SECONDS: Final = 3
+"""After what time a worker that lost the database tries again."""
+
+
+@dataclass(frozen=True)
+class Turn:
+    """One attempt at a job. `stopping` tells whether it should end, as it was called off or the worker stops."""
+
+    account_id: UUID
+    job_id: UUID
+    last: bool
+    stopping: Callable[[], bool]
+
+
+class Interrupted(Exception):
+    """A job ends before it is done: it was called off, or the worker stops and another takes it up."""
+
+
+Perform = Callable[[Turn], None]
+Tidy = Callable[[], None]
+
+
+class Queue:
+    """Jobs put in by any process, and taken out by any worker."""
+
+    def __init__(self, url: str) -> None:
+        """url: of PostgreSQL, as libpq takes it."""
+        self._url = url
+        self._door = _queue(SyncPsycopgConnector())
+        """Never opened: what it does is done on the connection of whoever comes through it."""
+
+    def enqueue(self, session: Session, account_id: UUID, job_id: UUID) -> int:
+        """Put a job in, with what else the session writes; its number in the queue."""
+        task = self._door.configure_task("job", connection=driver_of(session))
+        return task.defer(account=str(account_id), job=str(job_id))
+
+    def call_off(self, session: Session, number: int) -> None:
+        """Take a job out, or tell the worker that does it to stop."""
+        self._door.job_manager.cancel_job_by_id(number, abort=True, connection=driver_of(session))
+
+    @asynccontextmanager
+    async def worker(self, perform: Perform, tidy: Tidy, *, at_once: int = 2) -> "AsyncIterator[None]":
+        """Do jobs, so many at once, in threads, for as long as the context lasts."""
+        stopping = asyncio.Event()
+        doing = asyncio.create_task(self._keep_working({"perform": perform, "tidy": tidy}, at_once, stopping))
+        try:
+            yield
+        finally:
+            stopping.set()
+            doing.cancel()
+            with suppress(asyncio.CancelledError):
+                await doing
+
+    async def empty(self, perform: Perform, tidy: Tidy) -> None:
+        """Do what waits now, and return."""
+        await self._work({"perform": perform, "tidy": tidy}, 1, wait=False)
+
+    async def _work(self, context: dict[str, Any], at_once: int, *, wait: bool) -> None:
+        app = _queue(PsycopgConnector(conninfo=self._url, min_size=1, max_size=3))
+        async with app.open_async():
+            await app.run_worker_async(
+                queues=["jobs"],
+                wait=wait,
+                concurrency=at_once,
+                install_signal_handlers=False,
+                shutdown_graceful_timeout=STOP_SECONDS,
+                delete_jobs="always",
+                additional_context=context,
+            )
+
+    async def _keep_working(self, context: dict[str, Any], at_once: int, stopping: asyncio.Event) -> None:
+        while not stopping.is_set():
+            try:
+                await self._work(context, at_once, wait=True)
+            except (ProcrastinateException, OSError) as error:
+                log.warning("the worker lost the database (%s); it tries again", type(error).__name__)
+                await asyncio.sleep(AGAIN_SECONDS)
+
+
+def _queue(connector: BaseConnector) -> App:
+    app = App(connector=connector)
+    retry = RetryStrategy(max_attempts=MOST_ATTEMPTS, wait=RETRY_SECONDS)
+    app.task(name="job", queue="jobs", pass_context=True, retry=retry)(_do)
+    tidy = app.task(name="tidy", queue="jobs", queueing_lock="tidy", pass_context=True)(_tidy)
+    app.periodic(cron="* * * * *")(tidy)
+    return app
+
+
+def _do(context: JobContext, account: str, job: str) -> None:
+    """Any job of an account: a task of the queue."""
+    last = context.job.attempts + 1 >= MOST_ATTEMPTS
+    try:
+        context.additional_context["perform"](Turn(UUID(account), UUID(job), last, context.should_abort))
+    except Interrupted as interrupted:
+        raise JobAborted from interrupted
+
+
+async def _tidy(context: JobContext, timestamp: int) -> None:
+    """Take up jobs whose worker died, and throw away what nobody needs any more: a task of the queue."""
+    manager = context.app.job_manager
+    for stalled in await manager.get_stalled_jobs(queue="jobs"):
+        await manager.retry_job(stalled)
+    await asyncio.to_thread(context.additional_context["tidy"])

@@ -1,0 +1,120 @@
+"""Doing jobs: one attempt at a time, ended once and for all under its row's lock."""
+
+import logging
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass, field
+from datetime import UTC, datetime, timedelta
+from typing import Final
+
+from steady_tide.core.errors import BadInput, SteadyTideError
+from steady_tide.desk.workplace import Shared, Workplace
+from steady_tide.storage import Files
+from steady_tide.store.database import Database
+from steady_tide.store.errors import NotFound, Unavailable
+from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.jobs import forget_ended, still_needed
+from steady_tide.store.tables import JobRow
+from steady_tide.work.jobs import JobProblem, JobState, end
+from steady_tide.work.kinds import KINDS, Task
+from steady_tide.work.queue import Interrupted, Turn
+
+log = logging.getLogger("steady_tide.work")
+
+KEPT_DAYS: Final = 7
+ORPHAN_HOURS: Final = 24
+
+
+@dataclass(frozen=True)
+class Worker:
+    """Does jobs of any account, each with the rows of its own account only."""
+
+    database: Database
+    files: Files
+    shared: Shared = field(default_factory=Shared)
+
+    def perform(self, turn: Turn) -> None:
+        """Do one job, or note why not. Raises Interrupted, or Unavailable and the unforeseen to be tried again."""
+        task = self._begun(turn)
+        if task is None:
+            return
+        try:
+            self._done(turn, *task)
+        except Interrupted:
+            raise
+        except BadInput as error:
+            found = [JobProblem(path=list(one.path), message=one.message) for one in error.problems]
+            self._ended(turn, JobState.REFUSED, found)
+        except NotFound as error:
+            self._ended(turn, JobState.REFUSED, [JobProblem(path=[], message=str(error))])
+        except Exception as error:
+            if not turn.last:
+                raise
+            log.exception("job %s failed", turn.job_id)
+            words = (
+                str(error) if isinstance(error, SteadyTideError) else "something here went wrong that should not have"
+            )
+            self._ended(turn, JobState.FAILED, [JobProblem(path=[], message=words)])
+
+    def _begun(self, turn: Turn) -> tuple[str, Task] | None:
+        with self._row(turn) as (_, row):
+            if row is None:
+                return None
+            row.state = JobState.RUNNING.value
+            task = Task(
+                row.subject, row.file, self.files, lambda share: self._told(turn, share), stopping=turn.stopping
+            )
+            return row.kind, task
+
+    def _done(self, turn: Turn, kind: str, task: Task) -> None:
+        found = KINDS[kind].find(task)
+        with self._row(turn) as (rows, row):
+            if row is not None:
+                KINDS[kind].keep(Workplace(rows, self.shared), task.subject, found)
+                end(row, JobState.DONE)
+        self._discard(task.file)
+
+    def _told(self, turn: Turn, share: float) -> None:
+        if turn.stopping():
+            raise Interrupted
+        with self._row(turn) as (_, row):
+            if row is None:
+                raise Interrupted
+            row.progress = share
+
+    def _ended(self, turn: Turn, state: JobState, problems: list[JobProblem]) -> None:
+        with self._row(turn) as (_, row):
+            file = row.file if row is not None else None
+            if row is not None:
+                end(row, state, problems)
+        self._discard(file)
+
+    @contextmanager
+    def _row(self, turn: Turn) -> Iterator[tuple[Rows, JobRow | None]]:
+        """The job, locked; None once it has ended, was called off, or went with its account."""
+        with self.database.session() as session:
+            rows = Rows(session, turn.account_id)
+            try:
+                row = rows.get(JobRow, turn.job_id, lock=True)
+            except NotFound:
+                yield rows, None
+                return
+            yield rows, None if JobState(row.state).ended else row
+
+    def _discard(self, file: str | None) -> None:
+        if file is not None:
+            self.files.delete(file)
+
+    def tidy(self, now: datetime | None = None) -> None:
+        """Forget jobs that ended long ago, and files that no job waits with any more. now: another time, for tests."""
+        now = now or datetime.now(UTC)
+        old = self.files.older_than(now - timedelta(hours=ORPHAN_HOURS))
+        try:
+            with self.database.session() as session:
+                forget_ended(session, now - timedelta(days=KEPT_DAYS))
+                needed = still_needed(session, old)
+        except Unavailable:
+            return
+        for file in old:
+            if file not in needed:
+                self.files.delete(file)

@@ -16,4 +16,4 @@ def test_generated_types_are_current(tmp_path: Path) -> None:
     command = [str(WEB / "node_modules/.bin/openapi-typescript"), str(document), "-o", str(made)]
     options = ["--root-types", "--root-types-no-schema-prefix"]
     subprocess.run([*command, *options], cwd=WEB, env=_environment(), check=True, capture_output=True)
-    assert made.read_text() == (WEB / "src/api/generated/schema.ts").read_text(), "run ./tide client"
+    assert made.read_text() == (WEB / "src/domain/generated/schema.ts").read_text(), "run ./tide client"

@@ -1,7 +1,5 @@
 """The pure code of the interface: words, geometry, fields, tables. Run as it ships, in a browser's engine."""
 
-import os
-import subprocess
 from collections.abc import Callable, Iterator
 from typing import Any, get_args
 
@@ -9,7 +7,6 @@ import pytest
 from playwright.sync_api import Browser, Page
 from pydantic import TypeAdapter
 
-from steady_tide.cli.chores import _environment
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.body import Battery, ColourProfile, IsoScale, WhiteBalance
 from steady_tide.core.kit.device import Device
@@ -17,11 +14,10 @@ from steady_tide.core.kit.optics import Lens, StabilisationLevel, View
 from steady_tide.core.kit.recording import Codec, Mode
 from steady_tide.desk.kit.templates import TEMPLATES, template
 from steady_tide.formats.modes_csv import COLUMNS, modes_to_csv
-from steady_tide.settings import PROJECT
 from tests.situations import A4, KIT, planned
 from tests.situations import brief as demo_brief
+from tests.web.bundle import bundled
 
-WEB = PROJECT / "web"
 MODULES = (
     "bag", "brief", "cells", "compass", "day", "depth", "deviceForm", "dive", "filming", "format", "grid", "keeping",
     "keys", "modes", "numbers", "readings", "swaps", "tide", "undo",
@@ -32,26 +28,9 @@ Call = Callable[..., Any]
 @pytest.fixture(scope="module")
 def engine(browser: Browser, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Page]:
     """A blank page with all domain modules in it."""
-    folder = tmp_path_factory.mktemp("domain")
-    entry = WEB / "node_modules" / f".domain-{os.getpid()}.ts"
-    entry.write_text("".join(f'export * as {name} from "../src/domain/{name}";\n' for name in MODULES))
-    bundle = folder / "domain.js"
-    command = [
-        str(WEB / "node_modules/.bin/rolldown"),
-        str(entry),
-        "--format",
-        "iife",
-        "--name",
-        "domain",
-        "--file",
-        str(bundle),
-    ]
-    try:
-        subprocess.run(command, cwd=WEB, env=_environment(), check=True, capture_output=True)
-    finally:
-        entry.unlink()
     page = browser.new_page()
-    page.add_script_tag(content=bundle.read_text())
+    modules = {name: f"domain/{name}" for name in MODULES}
+    page.add_script_tag(content=bundled(modules, tmp_path_factory.mktemp("domain")))
     yield page
     page.close()
 
@@ -607,6 +586,21 @@ def test_a_reading_is_sent_with_the_fields_of_its_kind(call: Call) -> None:
     sent = call("readings.readingSent", "settings", typed)
     assert sent == {"how": "settings", "iso": "100", "f_number": "2.8", "shutter_s": "1/500"}
     assert call("readings.readingSent", "phone", {}) == {"how": "phone", "lux": ""}
+
+
+@pytest.mark.parametrize(
+    ("times", "meant"),
+    [
+        (("", ""), {"starts": None, "ends": None}),
+        (("09:30", "10:00"), {"starts": 570, "ends": 600}),
+        (("22:00", "01:30"), {"starts": 1320, "ends": 1530}),
+        (("09:30", ""), None),
+        (("later", "10:00"), None),
+        (("11:00", "10:00"), {"starts": 660, "ends": 600}),
+    ],
+)
+def test_times_as_typed(call: Call, times: tuple[str, str], meant: Any) -> None:
+    assert call("day.timesMeant", {"from": times[0], "to": times[1]}) == meant
 
 
 def test_changes_are_told_in_a_phrase(call: Call) -> None:

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { Bench } from "./places/bench/Bench";
 import { CardPlace } from "./places/cards/CardPlace";
@@ -10,7 +11,8 @@ import { Kit } from "./places/kit/Kit";
 import { Nowhere } from "./places/Nowhere";
 import { Shoots } from "./places/shoots/Shoots";
 import { Taste } from "./places/taste/Taste";
-import { useSession } from "./state/queries";
+import { openOutbox } from "./state/outbox/use";
+import { useSession } from "./state/session";
 import { Waiting } from "./ui/Notice";
 
 export function App() {
@@ -27,11 +29,17 @@ export function App() {
       </main>
     );
   }
-  if (session.data.name === null) return <Entry />;
+  const { name, email, demo } = session.data;
+  if (name === null || email === null) return <Entry />;
+  return <SignedIn key={email} name={name} email={email} demo={demo} />;
+}
+
+function SignedIn({ name, email, demo }: { name: string; email: string; demo: boolean }) {
+  useState(() => openOutbox(email));
   return (
     <BrowserRouter>
       <Routes>
-        <Route element={<House name={session.data.name} demo={session.data.demo} />}>
+        <Route element={<House name={name} demo={demo} />}>
           <Route index element={<Shoots />} />
           <Route path="scenes/:sceneId" element={<Bench />} />
           <Route path="cards" element={<Cards />} />

@@ -7,6 +7,7 @@ from fastapi import APIRouter, Body
 from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.context import WorkplaceOf
+from steady_tide.api.ids import OwnId
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.light.reading import Measured
 from steady_tide.desk.day.days import Days
@@ -27,6 +28,7 @@ class ReadingRequest(BaseModel):
     """Light that was measured: of the open sky, or on the subject of a scene; minutes after local midnight."""
 
     model_config = ConfigDict(extra="forbid")
+    id: OwnId = None
     scene_id: UUID | None = None
     minute: int = Field(ge=0, le=3000)
     measured: Measured
@@ -81,8 +83,8 @@ def order(at: WorkplaceOf, shoot_id: UUID) -> OrderView:
 @router.post("/shoots/{shoot_id}/readings", status_code=201)
 def measure(at: WorkplaceOf, shoot_id: UUID, reading: ReadingRequest) -> DayView:
     """Keep a reading of the light; the day bent through it."""
-    desk = FilmingDesk(at)
-    return desk.measure(shoot_id, scene_id=reading.scene_id, minute=reading.minute, measured=reading.measured)
+    told = {"scene_id": reading.scene_id, "minute": reading.minute, "measured": reading.measured}
+    return FilmingDesk(at).measure(shoot_id, named=reading.id, **told)
 
 
 @router.delete("/readings/{reading_id}")

@@ -7,6 +7,7 @@ from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from steady_tide.api.context import WorkplaceOf
+from steady_tide.api.ids import OwnId
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.desk.bench.asking import Asking
@@ -30,6 +31,7 @@ class SetupRequest(BaseModel):
     """A camera to put on a scene."""
 
     model_config = ConfigDict(extra="forbid")
+    id: OwnId = None
     device_id: UUID
 
 
@@ -72,4 +74,4 @@ def match(at: WorkplaceOf, scene_id: UUID) -> MatchedScene:
 @router.post("/{scene_id}/setups", status_code=201)
 def add_setup(at: WorkplaceOf, scene_id: UUID, camera: SetupRequest) -> SceneView:
     """Put another camera on a scene."""
-    return Bench(at).add_setup(scene_id, camera.device_id)
+    return Bench(at).add_setup(scene_id, camera.device_id, named=camera.id)

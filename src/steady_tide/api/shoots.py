@@ -8,6 +8,7 @@ from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from steady_tide.api.context import WorkplaceOf
+from steady_tide.api.ids import OwnId
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.desk.bench.asking import Asking
@@ -25,6 +26,7 @@ class ShootRequest(BaseModel):
     """Name, place and day of a shoot, and the school of its scenes (empty: the account's)."""
 
     model_config = ConfigDict(extra="forbid")
+    id: OwnId = None
     name: Name
     place: Place = ""
     school: Annotated[str, Field(max_length=60)] = ""
@@ -35,7 +37,7 @@ class ShootRequest(BaseModel):
 
     def facts(self) -> ShootFacts:
         """What the desk is told."""
-        return ShootFacts(**self.model_dump())
+        return ShootFacts(**self.model_dump(exclude={"id"}))
 
     day: date | None = None
 
@@ -44,6 +46,7 @@ class SceneRequest(BaseModel):
     """A new scene: its brief and at least one camera."""
 
     model_config = ConfigDict(extra="forbid")
+    id: OwnId = None
     name: Name
     brief: Brief
     device_ids: Annotated[list[UUID], Field(min_length=1, max_length=20)]
@@ -58,7 +61,7 @@ def shoots(at: WorkplaceOf) -> list[ShootView]:
 @router.post("", status_code=201)
 def add(at: WorkplaceOf, shoot: ShootRequest) -> ShootView:
     """A new shoot."""
-    return Shoots(at).add(shoot.facts())
+    return Shoots(at).add(shoot.facts(), named=shoot.id)
 
 
 @router.get("/{shoot_id}")
@@ -95,4 +98,4 @@ def take_presets(at: WorkplaceOf, shoot_id: UUID, device_id: UUID) -> list[Prese
 def add_scene(at: WorkplaceOf, shoot_id: UUID, scene: SceneRequest) -> SceneView:
     """A new scene on a shoot."""
     cameras = [Camera(device_id) for device_id in dict.fromkeys(scene.device_ids)]
-    return Bench(at).add_scene(shoot_id, name=scene.name, brief=scene.brief, cameras=cameras)
+    return Bench(at).add_scene(shoot_id, name=scene.name, brief=scene.brief, cameras=cameras, named=scene.id)

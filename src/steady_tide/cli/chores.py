@@ -118,7 +118,7 @@ def write_client(_: argparse.Namespace) -> int:
     web = PROJECT / "web"
     document = web / "node_modules" / "openapi.json"
     document.write_text(openapi_text())
-    target = web / "src" / "api" / "generated" / "schema.ts"
+    target = web / "src" / "domain" / "generated" / "schema.ts"
     target.parent.mkdir(parents=True, exist_ok=True)
     command = [
         str(web / "node_modules/.bin/openapi-typescript"),

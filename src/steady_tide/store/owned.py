@@ -4,9 +4,10 @@ from typing import TypeVar
 from uuid import UUID
 
 from sqlalchemy import Select, select
+from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
-from steady_tide.store.errors import NotFound
+from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.tables import Owned
 
 Row = TypeVar("Row", bound=Owned)
@@ -35,11 +36,23 @@ class Rows:
             raise NotFound("there is no such thing here; it may have been deleted")
         return row
 
-    def add(self, row: Row) -> Row:
-        """Keep a new row as the account's own."""
+    def made(self, table: type[Row], row_id: UUID | None) -> Row | None:
+        """The row that was made before under an id its maker gave; None where it is to be made."""
+        return None if row_id is None else self.session.scalar(self.query(table).where(table.id == row_id))
+
+    def add(self, row: Row, *, named: UUID | None = None) -> Row:
+        """Keep a new row as the account's own, under the id its maker gave. Raises Taken where that is used."""
         row.account_id = self.account_id
-        self.session.add(row)
-        self.session.flush()
+        if named is None:
+            self.session.add(row)
+            self.session.flush()
+            return row
+        row.id = named
+        try:
+            with self.session.begin_nested():
+                self.session.add(row)
+        except IntegrityError as error:
+            raise Taken("something else has this id; make it under another") from error
         return row
 
     def settle(self) -> None:

@@ -1,7 +1,7 @@
 /** Items of the bag in the fewest words. Pure. */
 
-import type { paths } from "../api/client";
 import { at, type Kind, meant, put, type Tree, typedText } from "./cells";
+import type { paths } from "./documents";
 
 export type BagItem = paths["/api/kit/bag"]["get"]["responses"]["200"]["content"]["application/json"][number];
 

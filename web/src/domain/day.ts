@@ -1,7 +1,7 @@
 /** The day's tide diagram: minutes across, stops up. Pure. */
 
 import { scaleLinear } from "d3-scale";
-import type { DayView, Jump, SceneDay, SwapView } from "../api/client";
+import type { DayView, Jump, SceneDay, SwapView } from "./documents";
 import { ev } from "./format";
 
 const NONE: Jump = { minute: 0, by: 0 };
@@ -20,6 +20,19 @@ export function minuteOf(text: string, jump: Jump = NONE): number | null {
   const wall = 60 * Number(found[1]) + Number(found[2]);
   if (jump.by === 0 || wall < jump.minute) return wall;
   return Math.max(wall - jump.by, jump.minute);
+}
+
+/** From and to of a scene as typed: nothing for both empty, null where they are no times. A night goes on past midnight. */
+export function timesMeant(
+  { from, to }: { from: string; to: string },
+  jump: Jump = NONE,
+): { starts: number | null; ends: number | null } | null {
+  if (from === "" && to === "") return { starts: null, ends: null };
+  const [starts, ends] = [minuteOf(from, jump), minuteOf(to, jump)];
+  if (starts === null || ends === null) return null;
+  // A scene that ends before noon and before it starts goes on into the next day.
+  const night = ends <= starts && ends < 720 && starts >= 720;
+  return { starts, ends: night ? ends + 1440 : ends };
 }
 
 /** Minutes after local midnight of a moment of the day that is shown. */

@@ -1,10 +1,10 @@
 /** What can be done to a day, so that it can be undone: each act says how things are after it. Pure. */
 
-import type { DayView, MoveView, ReadingView, SceneTime } from "../api/client";
+import type { DayView, MoveView, ReadingView, SceneTime } from "./documents";
 import { before, type Change } from "./filming";
 
 /** A reading as it can be kept again. */
-export type Reading = Pick<ReadingView, "minute" | "scene_id" | "measured">;
+export type Reading = Pick<ReadingView, "id" | "minute" | "scene_id" | "measured">;
 
 export type Act =
   | { does: "film"; scene_id: string; change: Change }
@@ -41,23 +41,16 @@ export function orderActs(moves: MoveView[]): Pair {
   return { before: { does: "times", times: now }, after: { does: "times", times: then } };
 }
 
-/** A reading kept (there) or removed. */
-export function readingActs({ minute, scene_id, measured }: ReadingView, there: boolean): Pair {
-  const reading = { minute, scene_id, measured };
+/** A reading kept (there) or removed; it comes back under its own name. */
+export function readingActs({ id, minute, scene_id, measured }: ReadingView, there: boolean): Pair {
+  const reading = { id, minute, scene_id, measured };
   return {
     before: { does: "reading", reading, there: !there },
     after: { does: "reading", reading, there },
   };
 }
 
-/** The reading of a day that says the same. */
-export function sameReading(day: DayView, reading: Reading): ReadingView | null {
-  const told = ({ minute, scene_id, measured }: Reading) => JSON.stringify([minute, scene_id, measured]);
-  return day.readings.find((one) => told(one) === told(reading)) ?? null;
-}
-
-/** What a new day has that the one before had not: readings that were added. */
-export function addedReading(day: DayView, then: DayView): ReadingView | null {
-  const known = new Set(day.readings.map((one) => one.id));
-  return then.readings.find((one) => !known.has(one.id)) ?? null;
+/** How a removed reading shows before that is answered; one that is kept again waits for its answer. */
+export function withReading(day: DayView, reading: Reading, there: boolean): DayView {
+  return there ? day : { ...day, readings: day.readings.filter(({ id }) => id !== reading.id) };
 }

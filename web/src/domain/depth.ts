@@ -1,7 +1,7 @@
 /** Light down the water: depth downward, stops across. Pure. */
 
 import { scaleLinear } from "d3-scale";
-import type { CameraDay, WaterDay } from "../api/client";
+import type { CameraDay, WaterDay } from "./documents";
 
 export type DepthPlot = {
   x: (ev: number) => number;

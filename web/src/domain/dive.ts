@@ -1,6 +1,6 @@
 /** A dive as a few points, "0:0 5:6.5 20:4" in minutes and metres. Pure. */
 
-import type { DivePoint } from "../api/client";
+import type { DivePoint } from "./documents";
 
 export const MOST_TYPED = 12;
 

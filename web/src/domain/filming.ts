@@ -1,6 +1,6 @@
 /** Changes of a scene on its day: how they show before they are answered, and what they take the place of. Pure. */
 
-import type { Filming, SceneDay, WaterDay } from "../api/client";
+import type { Filming, SceneDay, WaterDay } from "./documents";
 
 export type Change = Partial<Filming>;
 const LEVEL = { tilt_deg: 0, height_m: 1.6 };

@@ -1,6 +1,6 @@
 /** A device's modes as a table people can read: sizes down, rates across. Pure. */
 
-import type { Device, Mode } from "../api/client";
+import type { Device, Mode } from "./documents";
 import { words } from "./format";
 
 export type ModeRow = { key: string; resolution: string; shape: string; cells: (Mode | null)[] };

@@ -1,6 +1,6 @@
 /** The numbers behind the plans, in order: by room, the finer ones behind the price they share out. Pure. */
 
-import type { RuleView } from "../api/client";
+import type { RuleView } from "./documents";
 
 export type Group = { head: RuleView; rest: RuleView[] };
 

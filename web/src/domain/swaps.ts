@@ -1,6 +1,6 @@
 /** Changes of the day in words. Pure. */
 
-import type { SwapView } from "../api/client";
+import type { SwapView } from "./documents";
 
 export const SWAP_WORDS: Record<SwapView["kind"], string> = {
   start: "begin",

@@ -2,7 +2,7 @@ import { Moon, Sun } from "lucide-react";
 import { useState } from "react";
 import { NavLink, Outlet, useNavigate } from "react-router";
 import { useKeys } from "../state/keys";
-import { useSignOut } from "../state/queries";
+import { useSignOut } from "../state/session";
 import { toggleWatch, useWatch } from "../state/watch";
 import { Button } from "../ui/Button";
 import { KeySheet } from "./KeySheet";

@@ -1,6 +1,8 @@
 /** What can be done to a scene, as calls to the service. */
 
-import { api, type CardView, got, type SceneView } from "../api/client";
+import { api, got } from "../client/client";
+import type { CardView, SceneView } from "../domain/documents";
+import { newId } from "./ids";
 
 /** Do something to the scene on the bench; what is refused is told where it was wished. */
 export type Perform = (act: () => Promise<SceneView>) => void;
@@ -24,7 +26,12 @@ export const chooseSchool = (setup_id: string, school: string): Promise<SceneVie
   got(api.PUT("/api/setups/{setup_id}/school", { params: { path: { setup_id } }, body: { school } }));
 
 export const addCamera = (scene_id: string, device_id: string): Promise<SceneView> =>
-  got(api.POST("/api/scenes/{scene_id}/setups", { params: { path: { scene_id } }, body: { device_id } }));
+  got(
+    api.POST("/api/scenes/{scene_id}/setups", {
+      params: { path: { scene_id } },
+      body: { id: newId(), device_id },
+    }),
+  );
 
 export const removeCamera = (setup_id: string): Promise<SceneView> =>
   got(api.DELETE("/api/setups/{setup_id}", { params: { path: { setup_id } } }));

@@ -1,6 +1,8 @@
 /** What the service does apart from requests: followed until it has ended, called off when wished. */
 
-import { api, got, type JobView, Refused } from "../api/client";
+import { api, got } from "../client/client";
+import type { JobView } from "../domain/documents";
+import { Refused } from "../domain/refused";
 
 const LOOK_MS = 350;
 

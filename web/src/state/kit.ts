@@ -1,7 +1,7 @@
 /** The kit: cameras, their mode tables and strengths, the bag. */
 
 import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, got } from "../api/client";
+import { api, got } from "../client/client";
 import type { BagItem } from "../domain/bag";
 import { renew } from "./renew";
 

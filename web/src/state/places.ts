@@ -1,7 +1,9 @@
 /** The account's own places. */
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, got, type PlaceRequest } from "../api/client";
+import { api, got } from "../client/client";
+import type { PlaceRequest } from "../domain/documents";
+import { useNextId } from "./ids";
 import { renew } from "./renew";
 
 const KEY = ["places"];
@@ -16,7 +18,12 @@ function usePlaceAct<Given, Answer>(act: (given: Given) => Promise<Answer>) {
 }
 
 export function useAddPlace() {
-  return usePlaceAct((place: PlaceRequest) => got(api.POST("/api/places", { body: place })));
+  const next = useNextId();
+  return usePlaceAct(async (place: PlaceRequest) => {
+    const added = await got(api.POST("/api/places", { body: { ...place, id: next.id() } }));
+    next.made();
+    return added;
+  });
 }
 
 export function useDeletePlace() {

@@ -8,8 +8,10 @@ import {
   useQuery,
   useQueryClient,
 } from "@tanstack/react-query";
-import type { CardView, Kit, SceneRequest } from "../api/client";
-import { api, got, Refused, type SceneView, type ShootRequest, type ShootView } from "../api/client";
+import { api, got } from "../client/client";
+import type { CardView, Kit, SceneRequest, SceneView, ShootRequest, ShootView } from "../domain/documents";
+import { Refused } from "../domain/refused";
+import { useNextId } from "./ids";
 import { renew } from "./renew";
 
 export const client = new QueryClient({
@@ -27,28 +29,10 @@ export const KEYS = {
   session: ["session"] as const,
   shoots: ["shoots"] as const,
   scene: (id: string) => ["scene", id] as const,
+  day: (shoot_id: string) => ["day", shoot_id] as const,
   card: (id: string) => ["card", id] as const,
   asked: ["asked"] as const,
 };
-
-export function useSession() {
-  return useQuery({
-    queryKey: KEYS.session,
-    queryFn: async () => {
-      const who = await got(api.GET("/api/session"));
-      return who.demo && who.name === null ? got(api.POST("/api/session/demo")) : who;
-    },
-    staleTime: Number.POSITIVE_INFINITY,
-  });
-}
-
-export function useSignOut() {
-  return useMutation({
-    mutationFn: () => got(api.DELETE("/api/session")),
-    // A fresh page: nothing of the account stays in memory.
-    onSuccess: () => window.location.assign("/"),
-  });
-}
 
 export function useVocabulary() {
   return useQuery({
@@ -68,9 +52,13 @@ export function useShoots() {
 
 export function useAddShoot() {
   const cache = useQueryClient();
+  const next = useNextId();
   return useMutation({
-    mutationFn: (shoot: ShootRequest) => got(api.POST("/api/shoots", { body: shoot })),
-    onSuccess: () => renew(cache, { queryKey: KEYS.shoots }),
+    mutationFn: (shoot: ShootRequest) => got(api.POST("/api/shoots", { body: { ...shoot, id: next.id() } })),
+    onSuccess: () => {
+      next.made();
+      return renew(cache, { queryKey: KEYS.shoots });
+    },
   });
 }
 
@@ -81,7 +69,7 @@ export function useChangeShoot(shoot_id: string) {
       got(api.PUT("/api/shoots/{shoot_id}", { params: { path: { shoot_id } }, body: shoot })),
     onSuccess: () => {
       renew(cache, { queryKey: KEYS.shoots });
-      renew(cache, { queryKey: ["day", shoot_id] });
+      renew(cache, { queryKey: KEYS.day(shoot_id) });
     },
   });
 }
@@ -156,10 +144,17 @@ export function useDeleteShoot() {
 
 export function useAddScene(shoot_id: string) {
   const cache = useQueryClient();
+  const next = useNextId();
   return useMutation({
     mutationFn: (scene: SceneRequest) =>
-      got(api.POST("/api/shoots/{shoot_id}/scenes", { params: { path: { shoot_id } }, body: scene })),
+      got(
+        api.POST("/api/shoots/{shoot_id}/scenes", {
+          params: { path: { shoot_id } },
+          body: { ...scene, id: next.id() },
+        }),
+      ),
     onSuccess: (scene) => {
+      next.made();
       cache.setQueryData(KEYS.scene(scene.id), scene);
       return renew(cache, { queryKey: KEYS.shoots });
     },

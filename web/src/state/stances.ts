@@ -1,7 +1,8 @@
 /** Schools and numbers of the account, and questions about a plan. */
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, got, type Stance } from "../api/client";
+import { api, got } from "../client/client";
+import type { Stance } from "../domain/documents";
 import { refreshKit } from "./kit";
 import { KEYS, useActing } from "./queries";
 import { renew } from "./renew";

@@ -41,9 +41,12 @@ class Bench:
         """A scene with the plan of each of its cameras."""
         return self._view(self.rows.get(SceneRow, scene_id))
 
-    def add_scene(self, shoot_id: UUID, *, name: str, brief: Brief, cameras: Sequence[Camera]) -> SceneView:
-        """A new scene at the end of a shoot, planned for its cameras."""
-        return self._view(self.put_scene(shoot_id, name=name, brief=brief, cameras=cameras))
+    def add_scene(
+        self, shoot_id: UUID, *, name: str, brief: Brief, cameras: Sequence[Camera], named: UUID | None = None
+    ) -> SceneView:
+        """A new scene at the end of a shoot, planned for its cameras; the one that was made under this id before."""
+        made = self.rows.made(SceneRow, named)
+        return self._view(made or self.put_scene(shoot_id, name=name, brief=brief, cameras=cameras, named=named))
 
     def put_scene(
         self,
@@ -53,6 +56,7 @@ class Bench:
         brief: Brief,
         cameras: Sequence[Camera],
         filmed: Mapping[str, object] | None = None,
+        named: UUID | None = None,
     ) -> SceneRow:
         """A new scene at the end of a shoot, not yet planned. filmed: its times, spot and whether they are fixed."""
         shoot = self.rows.get(ShootRow, shoot_id)
@@ -66,7 +70,8 @@ class Bench:
                 revision=1,
                 history_at=0,
                 **(filmed or {}),
-            )
+            ),
+            named=named,
         )
         for camera in cameras:
             self._add_setup(scene, camera)
@@ -96,13 +101,15 @@ class Bench:
             scene.brief = brief.plain()
         return self.kept(scene, label)
 
-    def add_setup(self, scene_id: UUID, device_id: UUID) -> SceneView:
-        """Put another camera on a scene."""
+    def add_setup(self, scene_id: UUID, device_id: UUID, *, named: UUID | None = None) -> SceneView:
+        """Put another camera on a scene, once."""
         scene = self.rows.get(SceneRow, scene_id, lock=True)
+        if self.rows.made(SetupRow, named) is not None:
+            return self._view(scene)
         device = self.rows.get(DeviceRow, device_id)
         if any(setup.device_id == device_id for setup in History(self.rows, scene).setups()):
             raise Taken("this camera is on the scene already")
-        self._add_setup(scene, Camera(device_id))
+        self._add_setup(scene, Camera(device_id), named=named)
         return self.kept(scene, f"camera {device.document['name']} added")
 
     def remove_setup(self, setup_id: UUID) -> SceneView:
@@ -162,7 +169,7 @@ class Bench:
         self.rows.refresh(setup)
         return setup, scene
 
-    def _add_setup(self, scene: SceneRow, camera: Camera) -> None:
+    def _add_setup(self, scene: SceneRow, camera: Camera, *, named: UUID | None = None) -> None:
         device = self.rows.get(DeviceRow, camera.device_id)
         position = len(History(self.rows, scene).setups())
         slot = camera.slot or self._next_slot(device)
@@ -174,7 +181,8 @@ class Bench:
                 slot=slot,
                 school=camera.school,
                 pins=dict(camera.pins),
-            )
+            ),
+            named=named,
         )
 
     def _next_slot(self, device: DeviceRow) -> int:

@@ -94,9 +94,12 @@ class FilmingDesk:
         self.rows.get(ShootRow, shoot_id, lock=True).cloud_okta = okta
         return self.day(shoot_id)
 
-    def measure(self, shoot_id: UUID, *, scene_id: UUID | None, minute: int, measured: Measured) -> DayView:
-        """Keep a reading; the day bent through it."""
-        self.keep_reading(shoot_id, scene_id=scene_id, minute=minute, measured=measured)
+    def measure(
+        self, shoot_id: UUID, *, scene_id: UUID | None, minute: int, measured: Measured, named: UUID | None = None
+    ) -> DayView:
+        """Keep a reading, once; the day bent through it."""
+        if self.rows.made(ReadingRow, named) is None:
+            self.keep_reading(shoot_id, scene_id=scene_id, minute=minute, measured=measured, named=named)
         return self.day(shoot_id)
 
     def may_measure(self, shoot_id: UUID, *, scene_id: UUID | None, minute: int) -> None:
@@ -109,11 +112,14 @@ class FilmingDesk:
         if len(readings_of(self.rows, shoot.id)) >= MOST_READINGS:
             raise BadInput([Problem(("measured",), f"a shoot keeps {MOST_READINGS} readings; remove some first")])
 
-    def keep_reading(self, shoot_id: UUID, *, scene_id: UUID | None, minute: int, measured: Measured) -> None:
+    def keep_reading(
+        self, shoot_id: UUID, *, scene_id: UUID | None, minute: int, measured: Measured, named: UUID | None = None
+    ) -> None:
         """Keep a reading: of the open sky, or on the subject of a scene; from then on it bends the model."""
         self.may_measure(shoot_id, scene_id=scene_id, minute=minute)
         plain = measured.plain()
-        self.rows.add(ReadingRow(shoot_id=shoot_id, scene_id=scene_id, minute=minute, measured=plain))
+        reading = ReadingRow(shoot_id=shoot_id, scene_id=scene_id, minute=minute, measured=plain)
+        self.rows.add(reading, named=named)
 
     def forget(self, reading_id: UUID) -> DayView:
         """Remove a reading; the model holds again."""

@@ -31,12 +31,14 @@ class Places:
         """Every place, by name."""
         return [_view(row) for row in places(self.rows)]
 
-    def add(self, *, name: str, latitude_deg: float, longitude_deg: float) -> PlaceView:
-        """Keep a place. Raises Taken where the name stands for another already."""
+    def add(self, *, name: str, latitude_deg: float, longitude_deg: float, named: UUID | None = None) -> PlaceView:
+        """Keep a place, once. Raises Taken where the name stands for another already."""
+        if (made := self.rows.made(PlaceRow, named)) is not None:
+            return _view(made)
         if any(one.name == name for one in self.all()):
             raise Taken(f"{name} is on your list already; give it another name, or remove that one")
         row = PlaceRow(name=name, latitude_deg=latitude_deg, longitude_deg=longitude_deg)
-        return _view(self.rows.add(row))
+        return _view(self.rows.add(row, named=named))
 
     def delete(self, place_id: UUID) -> None:
         """Take a place off the list; shoots keep where they are."""

@@ -47,10 +47,11 @@ class Shoots:
         """One shoot."""
         return self._view(self.rows.get(ShootRow, shoot_id), Planner(self.at))
 
-    def add(self, facts: ShootFacts) -> ShootView:
-        """A new shoot without scenes."""
+    def add(self, facts: ShootFacts, *, named: UUID | None = None) -> ShootView:
+        """A new shoot without scenes; the one that was made under this id before."""
         self._known(facts.school)
-        shoot = self.rows.add(ShootRow(**asdict(facts)))
+        made = self.rows.made(ShootRow, named)
+        shoot = made or self.rows.add(ShootRow(**asdict(facts)), named=named)
         return self._view(shoot, Planner(self.at))
 
     def change(self, shoot_id: UUID, facts: ShootFacts) -> ShootView:

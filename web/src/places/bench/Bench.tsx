@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import type { SceneView } from "../../api/client";
-import { Refused } from "../../api/client";
+import type { SceneView } from "../../domain/documents";
+import { Refused } from "../../domain/refused";
 import { type Perform, redo, undo } from "../../state/acts";
 import { useBriefDraft } from "../../state/draft";
 import { useKeys } from "../../state/keys";

@@ -1,5 +1,4 @@
 import type { ReactNode } from "react";
-import type { SetupView } from "../../api/client";
 import {
   asked,
   DELIVERY,
@@ -14,6 +13,7 @@ import {
   SHAPES,
   WATER,
 } from "../../domain/brief";
+import type { SetupView } from "../../domain/documents";
 import type { BriefDraft } from "../../state/draft";
 import { useVocabulary } from "../../state/queries";
 import { ChoiceField, FlagField } from "../../ui/Field";

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import type { SceneView, SetupView } from "../../api/client";
+import type { SceneView, SetupView } from "../../domain/documents";
 import { addCamera, chooseSchool, type Perform, removeCamera } from "../../state/acts";
 import { useDevices } from "../../state/queries";
 import { useSchools } from "../../state/stances";

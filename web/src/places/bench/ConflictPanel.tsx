@@ -1,4 +1,4 @@
-import type { SetupView } from "../../api/client";
+import type { SetupView } from "../../domain/documents";
 import { choosePin, type Perform, releasePins } from "../../state/acts";
 import { Button } from "../../ui/Button";
 

@@ -1,6 +1,6 @@
 import { Pin } from "lucide-react";
 import { useState } from "react";
-import type { Decision, Option } from "../../api/client";
+import type { Decision, Option } from "../../domain/documents";
 import { stops } from "../../domain/format";
 import { choosePin, type Perform } from "../../state/acts";
 import { Button } from "../../ui/Button";

@@ -1,4 +1,4 @@
-import type { Plan } from "../../api/client";
+import type { Plan } from "../../domain/documents";
 
 /** The numbers of the set, each with its unit; the formula on the figure itself. */
 export function Figures({ plan }: { plan: Plan }) {

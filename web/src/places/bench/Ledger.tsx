@@ -1,4 +1,4 @@
-import type { Plan } from "../../api/client";
+import type { Plan } from "../../domain/documents";
 import { stops } from "../../domain/format";
 
 /** The exposure as a sum anyone can check. */

@@ -1,4 +1,4 @@
-import type { Plan } from "../../api/client";
+import type { Plan } from "../../domain/documents";
 import { ev, sentence, stops } from "../../domain/format";
 
 /** What the camera does in the darkest, expected and brightest light: the diagram as a table. */

@@ -1,4 +1,4 @@
-import { Refused } from "../../api/client";
+import { Refused } from "../../domain/refused";
 import { useMatch } from "../../state/stances";
 import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";

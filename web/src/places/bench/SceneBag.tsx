@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Compatibility, Plan } from "../../api/client";
+import type { Compatibility, Plan } from "../../domain/documents";
 import { words } from "../../domain/format";
 import { useSceneBag } from "../../state/kit";
 import { Button } from "../../ui/Button";

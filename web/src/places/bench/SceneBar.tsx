@@ -1,7 +1,7 @@
 import { Pencil, Redo2, Undo2 } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
-import type { SceneView } from "../../api/client";
+import type { SceneView } from "../../domain/documents";
 import { KEEPING, type Keeping } from "../../domain/keeping";
 import { Button } from "../../ui/Button";
 import { SceneSheet } from "./SceneSheet";

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { Refused, type SceneView } from "../../api/client";
+import type { SceneView } from "../../domain/documents";
+import { Refused } from "../../domain/refused";
 import { renameScene } from "../../state/acts";
 import { useDeleteScene, useSceneAct } from "../../state/queries";
 import { Button } from "../../ui/Button";

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Decision, Plan } from "../../api/client";
+import type { Decision, Plan } from "../../domain/documents";
 import { type Perform, releasePins } from "../../state/acts";
 import { useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";

@@ -1,4 +1,4 @@
-import type { Plan } from "../../api/client";
+import type { Plan } from "../../domain/documents";
 import { ev, lux, luxOfEv } from "../../domain/format";
 import { lightAt, tide, verdict } from "../../domain/tide";
 import { Shades } from "../../ui/Shades";

@@ -1,4 +1,4 @@
-import type { Option } from "../../api/client";
+import type { Option } from "../../domain/documents";
 import { stops } from "../../domain/format";
 import { useWhatIf } from "../../state/stances";
 

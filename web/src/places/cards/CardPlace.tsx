@@ -1,8 +1,9 @@
 import { Printer } from "lucide-react";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import { type CardLine, type CardView, Refused } from "../../api/client";
+import type { CardLine, CardView } from "../../domain/documents";
 import { inText } from "../../domain/format";
+import { Refused } from "../../domain/refused";
 import { chooseSlot, clearTicks, confirmCard, tickLine } from "../../state/acts";
 import { useCard, useCardAct } from "../../state/queries";
 import { Button } from "../../ui/Button";

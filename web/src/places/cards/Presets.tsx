@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { PresetsView } from "../../api/client";
+import type { PresetsView } from "../../domain/documents";
 import { usePresets, useTakePresets } from "../../state/stances";
 import { Button } from "../../ui/Button";
 

@@ -1,6 +1,6 @@
-import type { DayView } from "../../api/client";
 import { NO_FILTER } from "../../domain/bag";
 import { clock, handled } from "../../domain/day";
+import type { DayView } from "../../domain/documents";
 import { REACH_WORDS, SWAP_WORDS } from "../../domain/swaps";
 
 /** The changes of the day, as in a tide table: when at the latest, from when on, what, and if it is skipped. */

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import type { SceneDay } from "../../api/client";
 import { bearing, bearingOf, wedge, wind } from "../../domain/compass";
+import type { SceneDay } from "../../domain/documents";
 
 const SIZE = 196;
 const RADIUS = 74;

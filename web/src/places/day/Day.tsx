@@ -1,10 +1,11 @@
 import { Tabs } from "radix-ui";
 import { type ReactNode, useState } from "react";
 import { Link, useParams } from "react-router";
-import { type DayView, Refused } from "../../api/client";
 import { clock, handled, minuteOfMoment, standing, stretch, verdict } from "../../domain/day";
+import type { DayView } from "../../domain/documents";
 import { day as dayText } from "../../domain/format";
 import { KEEPING } from "../../domain/keeping";
+import { Refused } from "../../domain/refused";
 import { type FilmingState, useDay, useFilming } from "../../state/day";
 import { useKeys } from "../../state/keys";
 import { useShoots } from "../../state/queries";
@@ -85,7 +86,7 @@ function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
           Redo
         </Button>
         <span role="status" className={`ml-auto text-[12.5px] ${film.refused ? "text-signal" : "text-soft"}`}>
-          {film.refused ? film.refused.words : KEEPING[film.keeping ? "keeping" : "kept"]}
+          {film.refused ? film.refused.words : KEEPING[film.keeping]}
         </span>
         <Link to="/" className="text-soft hover:underline">
           All shoots

@@ -1,5 +1,4 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
-import type { DayView, SceneDay } from "../../api/client";
 import {
   bandPath,
   clock,
@@ -14,6 +13,7 @@ import {
   readout,
   stretch,
 } from "../../domain/day";
+import type { DayView, SceneDay } from "../../domain/documents";
 import { SWAP_WORDS, swapSentence } from "../../domain/swaps";
 import type { FilmingState } from "../../state/day";
 import { DayScene } from "./DayScene";

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import type { DayView, SceneDay } from "../../api/client";
 import { bandPath, clock, type Plot, planned, scenePath, standing, told } from "../../domain/day";
+import type { DayView, SceneDay } from "../../domain/documents";
 
 /** A scene on the day: its marks, its own light, draggable along time. */
 export function DayScene({

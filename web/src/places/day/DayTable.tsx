@@ -1,8 +1,8 @@
-import { useState } from "react";
 import { Link } from "react-router";
-import type { DayView, SceneDay } from "../../api/client";
-import { clock, minuteOf, standing, stretch } from "../../domain/day";
+import { clock, standing, stretch } from "../../domain/day";
+import type { DayView, SceneDay } from "../../domain/documents";
 import type { FilmingState } from "../../state/day";
+import { useTimes } from "../../state/times";
 import { Button } from "../../ui/Button";
 
 type Common = { film: FilmingState; day: DayView };
@@ -112,56 +112,25 @@ function SceneRow({
 
 /** From and to, written as on a 24-hour clock; what cannot be meant is said beside them. */
 function Times({ film, scene, day }: Common & { scene: SceneDay }) {
-  const { jump } = day;
-  const stands = {
-    from: scene.starts == null ? "" : clock(scene.starts, jump),
-    to: scene.ends == null ? "" : clock(scene.ends, jump),
-  };
-  const [typed, setTyped] = useState(stands);
-  const [known, setKnown] = useState(stands);
-  // A time that changed elsewhere replaces what stands here; what is being typed does not.
-  if (known.from !== stands.from || known.to !== stands.to) {
-    setKnown(stands);
-    setTyped({
-      from: known.from === stands.from ? typed.from : stands.from,
-      to: known.to === stands.to ? typed.to : stands.to,
-    });
-  }
-  const [odd, setOdd] = useState(false);
-  const refused = film.refused?.scene_id === scene.id ? film.refused : null;
-  const other = refused && Object.keys(refused.fields).length ? null : refused?.words;
-  const problem = odd
-    ? "write a time such as 09:30"
-    : (refused?.fields.starts ?? refused?.fields.ends ?? other);
-  const keep = (next: typeof typed) => {
-    setTyped(next);
-    const [starts, ends] = [minuteOf(next.from, jump), minuteOf(next.to, jump)];
-    if (next.from === "" && next.to === "") film.keep(scene.id, { starts: null, ends: null });
-    else if (starts !== null && ends !== null) {
-      // A scene that ends before noon and before it starts goes on into the next day.
-      const night = ends <= starts && ends < 720 && starts >= 720;
-      setOdd(false);
-      film.keep(scene.id, { starts, ends: night ? ends + 1440 : ends });
-    }
-  };
+  const times = useTimes(film, scene, day.jump);
   const field = (name: "from" | "to") => (
     <input
       aria-label={`${scene.name} ${name}`}
-      aria-invalid={Boolean(problem)}
+      aria-invalid={Boolean(times.problem)}
       className="w-[3.4rem] rounded-sm border bg-paper px-1 rule"
       placeholder="–:–"
-      value={typed[name]}
-      onChange={(event) => keep({ ...typed, [name]: event.target.value })}
-      onBlur={() => setOdd(typed[name] !== "" && minuteOf(typed[name], jump) === null)}
+      value={times.typed[name]}
+      onChange={(event) => times.type(name, event.target.value)}
+      onBlur={() => times.leave(name)}
     />
   );
   return (
     <td className="py-1 pr-3 whitespace-nowrap max-md:pr-0">
       {field("from")} {field("to")}
       {scene.fixed ? <span className="ml-1 text-[12px] text-soft">fixed</span> : null}
-      {problem ? (
+      {times.problem ? (
         <p role="alert" className="text-[12px] whitespace-normal text-signal">
-          {problem}
+          {times.problem}
         </p>
       ) : null}
     </td>

@@ -1,7 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import type { DivePoint, SceneDay, WaterDay } from "../../api/client";
 import { MOST_TYPED, pointAdded, pointDropped, pointPulled } from "../../domain/dive";
+import type { DivePoint, SceneDay, WaterDay } from "../../domain/documents";
 import type { FilmingState } from "../../state/day";
 
 const WIDTH = 400;

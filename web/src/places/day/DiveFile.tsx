@@ -1,6 +1,7 @@
 import { useState } from "react";
-import { Refused, type SceneDay, type WaterDay } from "../../api/client";
 import { pointsOf, pointsText } from "../../domain/dive";
+import type { SceneDay, WaterDay } from "../../domain/documents";
+import { Refused } from "../../domain/refused";
 import type { FilmingState } from "../../state/day";
 import { useTyped } from "../../state/typed";
 import { Button } from "../../ui/Button";

@@ -1,6 +1,6 @@
 import { useState } from "react";
-import type { DayView, OrderView } from "../../api/client";
 import { clock } from "../../domain/day";
+import type { DayView, OrderView } from "../../domain/documents";
 import type { FilmingState } from "../../state/day";
 import { askOrder } from "../../state/dayCalls";
 import { Button } from "../../ui/Button";

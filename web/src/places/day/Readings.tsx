@@ -1,10 +1,11 @@
 import { type FormEvent, useState } from "react";
-import { type DayView, type JobView, Refused } from "../../api/client";
 import { clock, minuteOf } from "../../domain/day";
+import type { DayView, JobView } from "../../domain/documents";
 import { ev, stops } from "../../domain/format";
 import { READING_FIELDS, READING_KINDS, readingSent } from "../../domain/readings";
+import { Refused } from "../../domain/refused";
 import type { FilmingState } from "../../state/day";
-import { askDay, sendCard, sendReading } from "../../state/dayCalls";
+import { askDay, sendCard } from "../../state/dayCalls";
 import { CalledOff, callOffJob, jobEnded } from "../../state/jobs";
 import { Button } from "../../ui/Button";
 import { ChoiceField, TextField } from "../../ui/Field";
@@ -71,14 +72,14 @@ function NewReading({ film, day }: { film: FilmingState; day: DayView }) {
   const [error, setError] = useState<unknown>(null);
   const [job, setJob] = useState<JobView | "sending" | null>(null);
   const refused = error instanceof Refused ? error : null;
-  const act = async (send: (minute: number) => Promise<DayView>) => {
+  const act = async (keep: (minute: number) => Promise<void>) => {
     const minute = minuteOf(time, day.jump);
     if (minute === null) {
       setError(new Refused(422, { errors: [{ path: ["minute"], message: "say when it was measured" }] }));
       return;
     }
     try {
-      await film.measure(() => send(minute));
+      await keep(minute);
       setError(null);
       setTyped({ iso: typed.iso ?? "", f_number: typed.f_number ?? "" });
     } catch (failed) {
@@ -92,11 +93,11 @@ function NewReading({ film, day }: { film: FilmingState; day: DayView }) {
     } finally {
       setJob(null);
     }
-    return askDay(day.shoot_id);
+    film.measured(await askDay(day.shoot_id));
   };
   const keep = (event: FormEvent) => {
     event.preventDefault();
-    act((minute) => sendReading(day.shoot_id, minute, readingSent(how, typed), of || null));
+    act((minute) => film.measure(minute, readingSent(how, typed), of || null));
   };
   return (
     <form noValidate className="grid content-start gap-1.5" onSubmit={keep} aria-label="A new reading">

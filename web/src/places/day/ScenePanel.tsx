@@ -1,6 +1,6 @@
 import { Link } from "react-router";
-import type { DayView, Filming, SceneDay } from "../../api/client";
 import { azimuthAt, clock, lightAt, planned } from "../../domain/day";
+import type { DayView, Filming, SceneDay } from "../../domain/documents";
 import { stops } from "../../domain/format";
 import { REACH_WORDS } from "../../domain/swaps";
 import type { FilmingState } from "../../state/day";
@@ -14,7 +14,7 @@ const REACHES = Object.entries(REACH_WORDS).map(([value, text]) => ({ value, tex
 
 /** The scene that is looked at: sun against lens, or the water it lies in; what can be turned on the spot. */
 export function ScenePanel({ film, day, scene }: { film: FilmingState; day: DayView; scene: SceneDay }) {
-  const refused = film.refused?.scene_id === scene.id ? film.refused.fields : {};
+  const refused: Record<string, string> = film.refused?.scene_id === scene.id ? film.refused.fields : {};
   const change = (filming: Partial<Filming>) => film.move(scene.id, filming);
   const nudge = (by: number) => {
     const heading = film.at(scene.id)?.aim?.heading_deg ?? 0;

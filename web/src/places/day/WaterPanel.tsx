@@ -1,6 +1,6 @@
 import { type PointerEvent, type ReactNode, useRef } from "react";
-import type { SceneDay, WaterDay } from "../../api/client";
 import { depthPlot, holds } from "../../domain/depth";
+import type { SceneDay, WaterDay } from "../../domain/documents";
 import { sentence, stops } from "../../domain/format";
 import type { FilmingState } from "../../state/day";
 import { useVocabulary } from "../../state/queries";
@@ -17,7 +17,7 @@ const BOTTOM = 30;
 /** The light down the water: by depth against the marks, by colour, and what brings the red back. */
 export function WaterPanel({ scene, water, film }: { scene: SceneDay; water: WaterDay; film: FilmingState }) {
   const colours = useVocabulary().data?.waters ?? [];
-  const refused = film.refused?.scene_id === scene.id ? film.refused.fields : {};
+  const refused: Record<string, string> = film.refused?.scene_id === scene.id ? film.refused.fields : {};
   const { under } = water;
   return (
     <div className="flex flex-wrap gap-x-3 gap-y-1">

@@ -1,7 +1,6 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, got, Refused } from "../../api/client";
-import { KEYS } from "../../state/queries";
+import { Refused } from "../../domain/refused";
+import { useEnter } from "../../state/session";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/Field";
 
@@ -9,14 +8,7 @@ import { TextField } from "../../ui/Field";
 export function Entry() {
   const [joining, setJoining] = useState(false);
   const [typed, setTyped] = useState({ name: "", email: "", password: "" });
-  const cache = useQueryClient();
-  const enter = useMutation({
-    mutationFn: () =>
-      joining
-        ? got(api.POST("/api/session/accounts", { body: typed }))
-        : got(api.POST("/api/session", { body: { email: typed.email, password: typed.password } })),
-    onSuccess: (who) => cache.setQueryData(KEYS.session, who),
-  });
+  const enter = useEnter();
   const refused = enter.error instanceof Refused ? enter.error : null;
   const field = (
     name: keyof typeof typed,
@@ -42,7 +34,7 @@ export function Entry() {
         className="grid gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          enter.mutate();
+          enter.mutate({ joining, typed });
         }}
       >
         {joining ? field("name", "Your name", "text", "name") : null}

@@ -1,6 +1,6 @@
 import { useState } from "react";
-import type { DeviceView } from "../../api/client";
 import { type BagItem, concern, describe } from "../../domain/bag";
+import type { DeviceView } from "../../domain/documents";
 import { useBag } from "../../state/kit";
 import { Button } from "../../ui/Button";
 import { ItemSheet } from "./ItemSheet";

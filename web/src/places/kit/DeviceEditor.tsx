@@ -1,7 +1,7 @@
 import { Redo2, Undo2 } from "lucide-react";
 import { NavLink, useParams } from "react-router";
-import type { Device } from "../../api/client";
 import { countIn, type FormField, SECTIONS } from "../../domain/deviceForm";
+import type { Device } from "../../domain/documents";
 import { words } from "../../domain/format";
 import { KEEPING } from "../../domain/keeping";
 import { type DeviceDraft, useDeviceDraft } from "../../state/deviceDraft";

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { Device, DeviceView } from "../../api/client";
-import { Refused } from "../../api/client";
+import type { Device, DeviceView } from "../../domain/documents";
 import { apertureText, limitsOf } from "../../domain/modes";
+import { Refused } from "../../domain/refused";
 import { useCopyDevice, useDeleteDevice, useDevice, useReplaceModes } from "../../state/kit";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";

@@ -1,5 +1,4 @@
 import { useState } from "react";
-import { type DeviceView, Refused } from "../../api/client";
 import {
   type BagItem,
   fieldsOf,
@@ -10,7 +9,9 @@ import {
   type TypedItem,
   typedItem,
 } from "../../domain/bag";
+import type { DeviceView } from "../../domain/documents";
 import { words } from "../../domain/format";
+import { Refused } from "../../domain/refused";
 import { useDropItem, usePutItem } from "../../state/kit";
 import { Button } from "../../ui/Button";
 import { ChoiceField, FlagField, TextField } from "../../ui/Field";

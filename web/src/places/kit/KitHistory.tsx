@@ -1,5 +1,5 @@
 import { Redo2, Undo2 } from "lucide-react";
-import { Refused } from "../../api/client";
+import { Refused } from "../../domain/refused";
 import { useKitHistory, useKitStep } from "../../state/kit";
 import { Button } from "../../ui/Button";
 

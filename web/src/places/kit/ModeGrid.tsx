@@ -1,4 +1,4 @@
-import type { Device, Mode } from "../../api/client";
+import type { Device, Mode } from "../../domain/documents";
 import { lapseLines, limits, modeTable, rateNumber } from "../../domain/modes";
 
 /** The mode table: sizes down, rates across; a cell says only what the mode limits. */

@@ -1,4 +1,4 @@
-import type { Device } from "../../api/client";
+import type { Device } from "../../domain/documents";
 import { useDialled, useForgetSlot } from "../../state/kit";
 import { Button } from "../../ui/Button";
 

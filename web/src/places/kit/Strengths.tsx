@@ -1,4 +1,4 @@
-import type { DeviceView, Strength } from "../../api/client";
+import type { DeviceView, Strength } from "../../domain/documents";
 import { useStrengths } from "../../state/kit";
 
 /** What a camera is good at, as the planner finds it, beside another camera when wished. */

@@ -1,5 +1,5 @@
 import { useId } from "react";
-import { Refused } from "../../api/client";
+import { Refused } from "../../domain/refused";
 import { useTakeInKit } from "../../state/queries";
 
 /** Bring cameras and filters in from a kit document; what is wrong with it is said field by field. */

@@ -1,8 +1,9 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { type Brief, Refused, type ShootView } from "../../api/client";
 import { SCENARIOS, startOf } from "../../domain/brief";
+import type { Brief, ShootView } from "../../domain/documents";
 import { sentence } from "../../domain/format";
+import { Refused } from "../../domain/refused";
 import { useAddScene, useDevices } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { ChoiceField, FlagField, TextField } from "../../ui/Field";

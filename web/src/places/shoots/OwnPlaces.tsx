@@ -1,4 +1,4 @@
-import { Refused } from "../../api/client";
+import { Refused } from "../../domain/refused";
 import { useAddPlace, useDeletePlace, usePlaces } from "../../state/places";
 import { Button } from "../../ui/Button";
 import { ChoiceField } from "../../ui/Field";

@@ -1,5 +1,6 @@
 import { useState } from "react";
-import { Refused, type ShootRequest, type ShootView } from "../../api/client";
+import type { ShootRequest, ShootView } from "../../domain/documents";
+import { Refused } from "../../domain/refused";
 import { useAddShoot, useChangeShoot, useDeleteShoot } from "../../state/queries";
 import { useSchools } from "../../state/stances";
 import { Button } from "../../ui/Button";

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import type { SceneSummary, ShootView } from "../../api/client";
+import type { SceneSummary, ShootView } from "../../domain/documents";
 import { day, words } from "../../domain/format";
 import { useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";

@@ -1,4 +1,4 @@
-import type { LightSummary } from "../../api/client";
+import type { LightSummary } from "../../domain/documents";
 import { ev } from "../../domain/format";
 import { verdict } from "../../domain/tide";
 import { Shades } from "../../ui/Shades";

@@ -1,7 +1,8 @@
 import { useState } from "react";
-import { Refused, type RuleView } from "../../api/client";
+import type { RuleView } from "../../domain/documents";
 import { words } from "../../domain/format";
 import { byRoom, matching } from "../../domain/numbers";
+import { Refused } from "../../domain/refused";
 import { useWeigh } from "../../state/stances";
 import { Button } from "../../ui/Button";
 

@@ -1,6 +1,7 @@
 import { useState } from "react";
-import { Refused, type SchoolView, type Stance } from "../../api/client";
+import type { SchoolView, Stance } from "../../domain/documents";
 import { words } from "../../domain/format";
+import { Refused } from "../../domain/refused";
 import { useVocabulary } from "../../state/queries";
 import { useDeleteSchool, useSaveSchool, useUsualSchool } from "../../state/stances";
 import { Button } from "../../ui/Button";

@@ -3749,6 +3749,11 @@ export interface components {
          * @description A place to keep.
          */
         PlaceRequest: {
+            /**
+             * Id
+             * @description An id made by the client. The same thing sent again under it is made once; by default a new one.
+             */
+            id?: string | null;
             /** Name */
             name: string;
             /** Latitude Deg */
@@ -4008,6 +4013,11 @@ export interface components {
          * @description Light that was measured: of the open sky, or on the subject of a scene; minutes after local midnight.
          */
         ReadingRequest: {
+            /**
+             * Id
+             * @description An id made by the client. The same thing sent again under it is made once; by default a new one.
+             */
+            id?: string | null;
             /** Scene Id */
             scene_id?: string | null;
             /** Minute */
@@ -4182,6 +4192,11 @@ export interface components {
          * @description A new scene: its brief and at least one camera.
          */
         SceneRequest: {
+            /**
+             * Id
+             * @description An id made by the client. The same thing sent again under it is made once; by default a new one.
+             */
+            id?: string | null;
             /** Name */
             name: string;
             brief: components["schemas"]["Brief"];
@@ -4372,6 +4387,11 @@ export interface components {
          */
         SetupRequest: {
             /**
+             * Id
+             * @description An id made by the client. The same thing sent again under it is made once; by default a new one.
+             */
+            id?: string | null;
+            /**
              * Device Id
              * Format: uuid
              */
@@ -4434,6 +4454,11 @@ export interface components {
          * @description Name, place and day of a shoot, and the school of its scenes (empty: the account's).
          */
         ShootRequest: {
+            /**
+             * Id
+             * @description An id made by the client. The same thing sent again under it is made once; by default a new one.
+             */
+            id?: string | null;
             /** Name */
             name: string;
             /**

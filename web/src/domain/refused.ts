@@ -1,0 +1,24 @@
+/** What the service refused, in its own words, with the fields it names. */
+
+import type { ProblemDocument } from "./documents";
+
+export class Refused extends Error {
+  readonly status: number;
+  readonly fields: { path: (string | number)[]; message: string }[];
+
+  constructor(status: number, problem: Partial<ProblemDocument> | undefined) {
+    super(problem?.detail ?? "The service did not answer as expected.");
+    this.status = status;
+    this.fields = problem?.errors ?? [];
+  }
+
+  /** The message for one field, found by its dotted path. */
+  at(path: string): string | undefined {
+    return this.fields.find((field) => field.path.join(".") === path)?.message;
+  }
+
+  /** Messages by the last part of their paths: the field's own name. */
+  byField(): Record<string, string> {
+    return Object.fromEntries(this.fields.map(({ path, message }) => [String(path.at(-1) ?? ""), message]));
+  }
+}

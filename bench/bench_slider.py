@@ -8,22 +8,22 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT / "src"), str(ROOT)]
 
 from playwright.sync_api import Page  # noqa: E402
+from tests.browser.picking import choose  # noqa: E402
 from tests.browser.serving import fresh_demo  # noqa: E402
 
 MOVES = 15
 NAMED = {
-    "Under the rafts": "water-green-shallow",
-    "Lantern market": "market",
-    "Sky over the sheds": "half-moon",
+    "Under the rafts": "Coastal green water, 2-7 m",
+    "Lantern market": "Market stalls under lamp strings (6-15 lx)",
+    "Sky over the sheds": "Half moon",
 }
 """Scenes, and the light by name they are given, since only that has a slider."""
-MOVED = """async shift => {
-    const slider = document.querySelector('input[type=range]');
+MOVED = """async key => {
+    const slider = document.querySelector('[role=slider][aria-label^="Darker"]');
     const ledger = () => document.querySelector('[aria-label^="Stop ledger"]').textContent;
     const before = ledger();
     const start = performance.now();
-    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(slider, shift);
-    slider.dispatchEvent(new Event('input', {bubbles: true}));
+    slider.dispatchEvent(new KeyboardEvent('keydown', {key, bubbles: true}));
     while (ledger() === before) {
         if (performance.now() - start > 60000) throw new Error('the set did not change');
         await new Promise(requestAnimationFrame);
@@ -37,12 +37,12 @@ def moves(page: Page, address: str, scene: str) -> list[float]:
     page.goto(address)
     page.get_by_role("link", name=scene, exact=True).click()
     page.get_by_test_id("tide").wait_for()
-    page.get_by_label("Known").select_option("condition")
-    page.get_by_label("Condition").select_option(NAMED[scene])
+    choose(page, "Known", "by name")
+    choose(page, "Condition", NAMED[scene])
     page.wait_for_timeout(2500)
     taken = []
     for step in range(MOVES):
-        taken.append(page.evaluate(MOVED, f"{(1 + step % 3) / 3:.2f}"))
+        taken.append(page.evaluate(MOVED, "ArrowLeft" if step % 4 > 1 else "ArrowRight"))
         page.wait_for_timeout(300)
     return taken
 

@@ -262,7 +262,7 @@ def test_a_reading_bends_the_day_and_its_sets(creator: TestClient) -> None:
     assert day["scenes"][0]["curve"][73] == pytest.approx(9.0, abs=0.01)
     assert "bent by your reading" in creator.get(f"/api/scenes/{gig}").json()["setups"][0]["outcome"]["light"]["source"]
     for one in day["readings"]:
-        day = creator.delete(f"/api/readings/{one['id']}").json()
+        day = creator.delete(f"/api/shoots/{shoot}/readings/{one['id']}").json()
     assert day["readings"] == [] and day["sky"] == model["sky"]
     assert creator.get(f"/api/scenes/{dive}").status_code == 200
 
@@ -431,7 +431,7 @@ def test_nobody_else_reaches_a_day(creator: TestClient, app: Any) -> None:
         stranger.get(f"/api/shoots/{shoot}/order"),
         stranger.post(f"/api/shoots/{shoot}/readings", json={"minute": 700, "measured": {"how": "ev", "ev100": 3}}),
         stranger.post(f"/api/shoots/{shoot}/cards?minute=7", content=a_still()),
-        stranger.delete(f"/api/readings/{reading}"),
+        stranger.delete(f"/api/shoots/{shoot}/readings/{reading}"),
         stranger.put(f"/api/scenes/{gig}/dive", json={"text": "0,0\n5,5\n"}),
         *(stranger.get(f"/api/shoots/{shoot}/day.{ending}") for ending in ("pdf", "ics", "csv")),
         stranger.delete(f"/api/places/{place['id']}"),

@@ -55,11 +55,15 @@ def test_a_reading_taken_back_comes_back_under_its_own_id(app: Any, creator: Tes
     reading = {"id": str(uuid4()), "minute": 700, "measured": {"how": "lux", "lux": 5000}}
     for _ in range(2):
         assert [one["id"] for one in creator.post(where, json=reading).json()["readings"]] == [reading["id"]]
-    assert creator.delete(f"/api/readings/{reading['id']}").json()["readings"] == []
+    assert creator.delete(f"{where}/{reading['id']}").json()["readings"] == []
     assert [one["id"] for one in creator.post(where, json=reading).json()["readings"]] == [reading["id"]]
     stranger = join(app)
     there, _ = sky_day(stranger_with_kit(stranger), OPEN)
     assert stranger.post(f"/api/shoots/{there}/readings", json=reading).status_code == 409
+    assert stranger.delete(f"/api/shoots/{there}/readings/{reading['id']}").status_code == 200
+    assert len(creator.get(f"/api/shoots/{shoot}/day").json()["readings"]) == 1, "another's reading stays"
+    for _ in range(2):
+        assert creator.delete(f"{where}/{reading['id']}").json()["readings"] == []
 
 
 def stranger_with_kit(client: TestClient) -> TestClient:

@@ -5,6 +5,7 @@ import re
 from playwright.sync_api import Browser, Page
 
 from steady_tide.settings import PROJECT
+from tests.browser.picking import choose, setting
 from tests.browser.serving import fresh_demo
 
 FOLDER = PROJECT / "docs" / "screenshots"
@@ -32,7 +33,7 @@ def desk(browser: Browser, address: str) -> None:
     shoot(page, "shoots")
     scene(page, address, "Under the rafts")
     shoot(page, "bench")
-    page.get_by_role("button", name=re.compile("^Shutter ")).click()
+    setting(page, "Shutter").click()
     page.get_by_role("button", name=re.compile("^1.100 s|^1.240 s")).first.hover()
     page.get_by_role("region", name=re.compile("^What if")).wait_for()
     page.wait_for_timeout(800)
@@ -50,7 +51,7 @@ def desk(browser: Browser, address: str) -> None:
     page.get_by_role("heading", name="Cards").wait_for()
     shoot(page, "cards")
     page.goto(f"{address}/kit")
-    page.get_by_label("Beside").select_option(label="Skarv A2")
+    choose(page, "Beside", "Skarv A2")
     page.get_by_role("table", name="Standard scenes").wait_for()
     page.wait_for_load_state("networkidle")
     shoot(page, "kit")

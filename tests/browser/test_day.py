@@ -5,6 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
+from tests.browser.picking import choose
 from tests.browser.test_places import violations
 from tests.media.test_still import a_still
 
@@ -149,7 +150,7 @@ def test_the_depth_is_changed_and_the_water_says_what_it_does(page: Page, demo: 
     deepest.focus()
     page.keyboard.press("ArrowDown")
     expect(water.get_by_role("textbox", name=re.compile("^Deepest"))).to_have_value("7.5")
-    water.get_by_label("Water").select_option("harbour, murky")
+    choose(water, "Water", "harbour, murky")
     expect(water).to_contain_text("no filter brings it back")
     water.get_by_label("Depth along the dive").fill("0:1 10:6 30:5")
     expect(water.get_by_role("button", name="Without")).to_be_visible()
@@ -254,8 +255,8 @@ def test_a_grey_card_is_read_from_its_still(page: Page, demo: str) -> None:
     open_day(page, demo)
     page.get_by_role("tab", name=re.compile("^Readings")).click()
     form = page.get_by_role("form", name="A new reading")
-    form.get_by_label("Measured by").select_option("a still of a grey card")
-    form.get_by_role("combobox", name="Of").select_option("the subject of The pilot gig")
+    choose(form, "Measured by", "a still of a grey card")
+    choose(form, "Of", "the subject of The pilot gig")
     form.get_by_label("At").fill("12:10")
     picker = form.locator("input[type=file]")
     picker.set_input_files({"name": "card.jpg", "mimeType": "image/jpeg", "buffer": b"not a picture"})
@@ -271,7 +272,7 @@ def test_the_weather_is_pulled_and_everything_follows(page: Page, demo: str) -> 
     cloud = page.get_by_role("slider", name="Cloud over the shoot, in eighths")
     light = page.get_by_role("slider", name=re.compile("^Under the rafts"))
     before = light.get_attribute("aria-label")
-    cloud.fill("8")
+    cloud.press("End")
     expect(page.get_by_text("Cloud 8/8")).to_be_visible()
     expect(light).not_to_have_attribute("aria-label", before or "")
 
@@ -332,9 +333,9 @@ def test_a_place_is_kept_on_the_own_list_and_taken_into_another_shoot(page: Page
     open_day(page, demo)
     page.get_by_role("button", name="Place and day").click()
     page.get_by_role("button", name="Keep Hallin Sound among your places").click()
-    expect(page.get_by_label("Your places")).to_have_value(re.compile("."))
+    expect(page.get_by_role("combobox", name="Your places")).to_have_text("Hallin Sound, Europe/Oslo")
     page.keyboard.press("Escape")
     page.get_by_role("link", name="All shoots").click()
     page.get_by_role("button", name="New shoot").click()
-    page.get_by_label("Your places").select_option("Hallin Sound, Europe/Oslo")
+    choose(page, "Your places", "Hallin Sound, Europe/Oslo")
     expect(page.get_by_label("Latitude")).to_have_value("58.3")

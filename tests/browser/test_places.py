@@ -7,6 +7,7 @@ import pytest
 from playwright.sync_api import Page, Route, expect
 
 from steady_tide.settings import PROJECT
+from tests.browser.picking import choose, setting
 
 pytestmark = pytest.mark.browser
 AXE = PROJECT / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -50,7 +51,7 @@ def test_no_place_has_accessibility_faults(page: Page, demo: str, watch: str) ->
         page.get_by_role("heading").first.wait_for()
         page.wait_for_load_state("networkidle")
         if name == "bench":
-            page.get_by_role("button", name=re.compile("^Shutter ")).click()
+            setting(page, "Shutter").click()
         assert violations(page) == [], f"{name} by {watch}"
         assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), f"{name} is wider than its window"
 
@@ -120,7 +121,7 @@ def test_all_dialled_in_leaves_nothing_large_on_the_card(page: Page, demo: str) 
     page.get_by_role("button", name="All dialled in").click()
     expect(page.get_by_text("32 of 32 read back")).to_be_visible()
     expect(page.get_by_role("img", name="change")).to_have_count(0)
-    page.get_by_label("Slot").select_option("2")
+    choose(page, "Slot", "2")
     expect(page.get_by_text("0 of 32 read back")).to_be_visible()
     expect(page.get_by_role("img", name="change")).not_to_have_count(0)
 
@@ -138,7 +139,7 @@ def test_the_kit_shows_modes_strengths_and_the_bag(page: Page, demo: str) -> Non
     page.get_by_role("link", name="Kit").click()
     modes = page.get_by_role("table", name="Modes of Skarv A4")
     expect(modes.get_by_role("row", name=re.compile("^2.7K 16:9"))).to_contain_text("Low")
-    page.get_by_label("Beside").select_option(label="Skarv A2")
+    choose(page, "Beside", "Skarv A2")
     scenes = page.get_by_role("table", name="Standard scenes")
     expect(scenes.get_by_role("row", name=re.compile("^Riding"))).to_contain_text(re.compile(r"stops.*stops", re.S))
     expect(page.get_by_role("region", name="Housings")).to_contain_text("to 60 m, flat port")
@@ -177,7 +178,7 @@ def test_a_filter_marked_unusable_is_not_planned_with(page: Page, demo: str) -> 
     page.goto(f"{demo}/kit")
     for name in ("ND 16", "ND 32"):
         page.get_by_role("button", name=name, exact=True).click()
-        page.get_by_label("Condition").select_option(label="unusable")
+        choose(page, "Condition", "unusable")
         page.get_by_role("button", name="Keep it").click()
     expect(page.get_by_text("Unusable: never planned with")).to_have_count(2)
     page.get_by_role("link", name="Shoots").click()
@@ -327,7 +328,7 @@ def test_a_new_scene_opens_on_the_bench_with_sensible_conditions(page: Page, dem
         page.get_by_role("link", name="Shoots").click()
         page.get_by_role("button", name="Add a scene").click()
         page.get_by_label("Name").fill(f"Trial {kind}")
-        page.get_by_label("Kind").select_option(label=kind)
+        choose(page, "Kind", kind)
         page.get_by_label("Skarv A4").check()
         page.get_by_role("button", name="Open it on the bench").click()
         expect(page.get_by_role("heading", name=f"Trial {kind}")).to_be_visible()

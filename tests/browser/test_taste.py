@@ -5,6 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.browser.picking import choose
 from tests.browser.test_places import violations
 
 pytestmark = pytest.mark.browser
@@ -20,7 +21,7 @@ def test_an_own_school_is_made_from_another_and_used(page: Page, demo: str) -> N
     page.goto(f"{demo}/taste")
     page.get_by_role("button", name="Start from it: Quiet night").click()
     page.get_by_label("Name", exact=True).fill("Darkroom")
-    page.get_by_label("Noise ceiling").select_option(label="whatever")
+    choose(page, "Noise ceiling", "whatever")
     page.get_by_role("button", name="Keep it").click()
     expect(page.get_by_role("alert")).to_contain_text("give it another name")
     assert violations(page) == []
@@ -32,20 +33,20 @@ def test_an_own_school_is_made_from_another_and_used(page: Page, demo: str) -> N
     usual.click()
     expect(usual).to_be_checked()
     scene(page, demo, "Lantern market")
-    page.get_by_label("School").select_option(label="Ro's night")
+    choose(page, "School", "Ro's night")
     expect(page.locator("[data-setting=iso_ceiling]")).to_contain_text("ISO 6400")
-    page.get_by_label("School").select_option(value="")
-    expect(page.get_by_label("School").locator("option:checked")).to_have_text("Ro's night, of the account")
+    choose(page, "School", "as shoot or account have it")
+    expect(page.get_by_role("combobox", name="School")).to_have_text("Ro's night, of the account")
 
 
 def test_a_shoot_has_a_school_of_its_own(page: Page, demo: str) -> None:
     page.goto(demo)
     page.get_by_role("button", name="Name, place, day").click()
-    page.get_by_label("School of its scenes").select_option(label="Quiet night")
+    choose(page, "School of its scenes", "Quiet night")
     page.get_by_role("button", name="Keep it").click()
     page.get_by_role("link", name="Lantern market", exact=True).click()
-    page.get_by_label("School").select_option(value="")
-    expect(page.get_by_label("School").locator("option:checked")).to_have_text("Quiet night, of the shoot")
+    choose(page, "School", "as shoot or account have it")
+    expect(page.get_by_role("combobox", name="School")).to_have_text("Quiet night, of the shoot")
     expect(page.locator("[data-setting=iso_ceiling]")).to_contain_text(re.compile("ISO (400|800)"))
 
 
@@ -90,8 +91,8 @@ def test_what_a_set_hangs_on_is_told(page: Page, demo: str) -> None:
 
 def test_the_set_follows_the_slider(page: Page, demo: str) -> None:
     scene(page, demo, "Lantern market")
-    page.get_by_label("Known").select_option("by name")
-    page.get_by_label("Condition").select_option("market")
+    choose(page, "Known", "by name")
+    choose(page, "Condition", "Market stalls under lamp strings (6-15 lx)")
     expect(page.get_by_role("table", name=re.compile("Stop ledger"))).to_contain_text("+1.90")
     before = page.get_by_role("table", name=re.compile("Stop ledger")).inner_text()
     slider = page.get_by_role("slider")

@@ -14,6 +14,7 @@ import { Taste } from "./places/taste/Taste";
 import { openOutbox } from "./state/outbox/use";
 import { useSession } from "./state/session";
 import { Waiting } from "./ui/Notice";
+import { TipProvider } from "./ui/Tip";
 
 export function App() {
   const session = useSession();
@@ -21,7 +22,7 @@ export function App() {
   if (session.isError) {
     return (
       <main className="p-8">
-        <h1 className="text-2xl">The service does not answer</h1>
+        <h1 className="text-place">The service does not answer</h1>
         <p className="my-3 text-soft">It may have been stopped. Nothing you entered is lost.</p>
         <button type="button" className="underline" onClick={() => session.refetch()}>
           Try again
@@ -37,21 +38,23 @@ export function App() {
 function SignedIn({ name, email, demo }: { name: string; email: string; demo: boolean }) {
   useState(() => openOutbox(email));
   return (
-    <BrowserRouter>
-      <Routes>
-        <Route element={<House name={name} demo={demo} />}>
-          <Route index element={<Shoots />} />
-          <Route path="scenes/:sceneId" element={<Bench />} />
-          <Route path="cards" element={<Cards />} />
-          <Route path="cards/:setupId" element={<CardPlace />} />
-          <Route path="kit" element={<Kit />} />
-          <Route path="kit/:deviceId" element={<Kit />} />
-          <Route path="kit/:deviceId/edit/:section" element={<DeviceEditor />} />
-          <Route path="shoots/:shootId/day" element={<Day />} />
-          <Route path="taste" element={<Taste />} />
-          <Route path="*" element={<Nowhere />} />
-        </Route>
-      </Routes>
-    </BrowserRouter>
+    <TipProvider>
+      <BrowserRouter>
+        <Routes>
+          <Route element={<House name={name} demo={demo} />}>
+            <Route index element={<Shoots />} />
+            <Route path="scenes/:sceneId" element={<Bench />} />
+            <Route path="cards" element={<Cards />} />
+            <Route path="cards/:setupId" element={<CardPlace />} />
+            <Route path="kit" element={<Kit />} />
+            <Route path="kit/:deviceId" element={<Kit />} />
+            <Route path="kit/:deviceId/edit/:section" element={<DeviceEditor />} />
+            <Route path="shoots/:shootId/day" element={<Day />} />
+            <Route path="taste" element={<Taste />} />
+            <Route path="*" element={<Nowhere />} />
+          </Route>
+        </Routes>
+      </BrowserRouter>
+    </TipProvider>
   );
 }

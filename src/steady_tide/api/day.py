@@ -83,11 +83,12 @@ def order(at: WorkplaceOf, shoot_id: UUID) -> OrderView:
 @router.post("/shoots/{shoot_id}/readings", status_code=201)
 def measure(at: WorkplaceOf, shoot_id: UUID, reading: ReadingRequest) -> DayView:
     """Keep a reading of the light; the day bent through it."""
-    told = {"scene_id": reading.scene_id, "minute": reading.minute, "measured": reading.measured}
-    return FilmingDesk(at).measure(shoot_id, named=reading.id, **told)
+    return FilmingDesk(at).measure(
+        shoot_id, scene_id=reading.scene_id, minute=reading.minute, measured=reading.measured, named=reading.id
+    )
 
 
-@router.delete("/readings/{reading_id}")
-def forget(at: WorkplaceOf, reading_id: UUID) -> DayView:
-    """Remove a reading; the day without it."""
-    return FilmingDesk(at).forget(reading_id)
+@router.delete("/shoots/{shoot_id}/readings/{reading_id}")
+def forget(at: WorkplaceOf, shoot_id: UUID, reading_id: UUID) -> DayView:
+    """Remove a reading; the day without it, also where it was removed before."""
+    return FilmingDesk(at).forget(shoot_id, reading_id)

@@ -24,7 +24,7 @@ export function House({ name, demo }: { name: string; demo: boolean }) {
   return (
     <div className="flex min-h-screen flex-col">
       <header className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 border-b rule bg-paper px-4 py-1.5">
-        <NavLink to="/" className="font-title text-[17px] font-semibold">
+        <NavLink to="/" className="font-title text-head font-semibold">
           Steady Tide
         </NavLink>
         <nav aria-label="Places" className="flex gap-1">

@@ -59,8 +59,7 @@ function useActs(shoot_id: string) {
       ask(intent(lane, "cloud", shoot_id, { cloud_okta: act.cloud_okta }));
     } else {
       show((here) => withReading(here, act.reading, act.there));
-      if (act.there) ask(intent(lane, "reading", shoot_id, act.reading));
-      else ask(intent(lane, "no-reading", act.reading.id, null));
+      ask(intent(lane, "reading", act.reading.id, { shoot_id, reading: act.reading, there: act.there }));
     }
   };
   return {

@@ -1,9 +1,10 @@
 import { type ReactNode, useId } from "react";
+import { Select, type SelectChoice } from "./Select";
 
 type Common = { label: string; unit?: string; problem?: string; hint?: string };
 
 const BOX =
-  "w-full min-w-0 rounded-sm border bg-paper px-1.5 py-px text-[13.5px] aria-[invalid=true]:border-signal aria-[invalid=true]:bg-signal-wash rule";
+  "w-full min-w-0 rounded-sm border bg-paper px-1.5 py-px text-small aria-[invalid=true]:border-signal aria-[invalid=true]:bg-signal-wash rule";
 
 function Frame({
   id,
@@ -15,13 +16,13 @@ function Frame({
   const note = problem ? `${id}-problem` : undefined;
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className="flex justify-between gap-1 text-[11.5px] leading-tight text-soft">
+      <label htmlFor={id} className="flex justify-between gap-1 text-fine leading-tight text-soft">
         <span>{label}</span>
         {unit ? <span>{unit}</span> : null}
       </label>
       {children(note)}
       {problem ? (
-        <p id={note} role="alert" className="mt-0.5 text-[12px] leading-tight text-signal">
+        <p id={note} role="alert" className="mt-0.5 text-fine leading-tight text-signal">
           {problem}
         </p>
       ) : null}
@@ -71,39 +72,22 @@ export function ChoiceField({
   ...common
 }: Common & {
   value: string;
-  choices: { value: string; text: string; group?: string }[];
+  choices: SelectChoice[];
   onChoose: (value: string) => void;
 }) {
   const id = useId();
-  const groups = [...new Set(choices.map((choice) => choice.group ?? ""))];
   return (
     <Frame id={id} {...common}>
       {(note) => (
-        <select
+        <Select
           id={id}
-          className={BOX}
+          className="w-full text-small"
           value={value}
+          choices={choices}
           aria-invalid={Boolean(common.problem)}
           aria-describedby={note}
-          onChange={(event) => onChoose(event.target.value)}
-        >
-          {groups.map((group) => {
-            const options = choices
-              .filter((choice) => (choice.group ?? "") === group)
-              .map((choice) => (
-                <option key={choice.value} value={choice.value}>
-                  {choice.text}
-                </option>
-              ));
-            return group ? (
-              <optgroup key={group} label={group}>
-                {options}
-              </optgroup>
-            ) : (
-              options
-            );
-          })}
-        </select>
+          onChoose={onChoose}
+        />
       )}
     </Frame>
   );
@@ -119,7 +103,7 @@ export function FlagField({
   onFlip: (value: boolean) => void;
 }) {
   return (
-    <label className="flex items-center gap-1.5 text-[13px]">
+    <label className="flex items-center gap-1.5 text-small">
       <input
         type="checkbox"
         className="size-3.5 accent-(--sea)"

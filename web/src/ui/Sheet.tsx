@@ -21,7 +21,7 @@ export function Sheet({
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-black/45" />
         <Dialog.Content className="fixed top-[12vh] left-1/2 max-h-[80vh] w-[min(30rem,94vw)] -translate-x-1/2 overflow-auto rounded-sm border rule bg-paper p-5 shadow-lg">
-          <Dialog.Title className="mb-1 pr-8 text-xl">{title}</Dialog.Title>
+          <Dialog.Title className="mb-1 pr-8 text-verdict">{title}</Dialog.Title>
           <Dialog.Description className="mb-4 text-soft">{about}</Dialog.Description>
           {children}
           <Dialog.Close

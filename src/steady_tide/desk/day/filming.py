@@ -121,11 +121,13 @@ class FilmingDesk:
         reading = ReadingRow(shoot_id=shoot_id, scene_id=scene_id, minute=minute, measured=plain)
         self.rows.add(reading, named=named)
 
-    def forget(self, reading_id: UUID) -> DayView:
-        """Remove a reading; the model holds again."""
-        reading = self.rows.get(ReadingRow, reading_id)
-        self.rows.delete(reading)
-        return self.day(reading.shoot_id)
+    def forget(self, shoot_id: UUID, reading_id: UUID) -> DayView:
+        """Remove a reading, if it is there; the model holds again."""
+        shoot = self.rows.get(ShootRow, shoot_id, lock=True)
+        reading = self.rows.made(ReadingRow, reading_id)
+        if reading is not None and reading.shoot_id == shoot.id:
+            self.rows.delete(reading)
+        return self.day(shoot.id)
 
     def dived(self, scene_id: UUID, points: Sequence[DivePoint]) -> DayView:
         """Take the depths of a dive log for a scene under water."""

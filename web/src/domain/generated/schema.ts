@@ -304,7 +304,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/readings/{reading_id}": {
+    "/api/shoots/{shoot_id}/readings/{reading_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -316,7 +316,7 @@ export interface paths {
         post?: never;
         /**
          * Forget
-         * @description Remove a reading; the day without it.
+         * @description Remove a reading; the day without it, also where it was removed before.
          */
         delete: operations["day_forget"];
         options?: never;
@@ -6627,6 +6627,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                shoot_id: string;
                 reading_id: string;
             };
             cookie?: {

@@ -17,13 +17,14 @@ import type { SetupView } from "../../domain/documents";
 import type { BriefDraft } from "../../state/draft";
 import { useVocabulary } from "../../state/queries";
 import { ChoiceField, FlagField } from "../../ui/Field";
+import { Slider } from "../../ui/Slider";
 import { BriefField } from "./BriefField";
 import { LampFields } from "./LampFields";
 
 function Room({ title, children }: { title: string; children: ReactNode }) {
   return (
     <fieldset className="mb-2 min-w-0">
-      <legend className="mb-1 w-full border-b rule font-title text-[15px] font-semibold">{title}</legend>
+      <legend className="mb-1 w-full border-b rule font-title text-lead font-semibold">{title}</legend>
       <div className="grid grid-cols-2 gap-x-2.5 gap-y-1">{children}</div>
     </fieldset>
   );
@@ -102,17 +103,14 @@ function LightFields({ draft }: { draft: BriefDraft }) {
 function LightSlider({ draft }: { draft: BriefDraft }) {
   const value = Number(draft.value("light.shift_stops") ?? 0) || 0;
   return (
-    <input
-      type="range"
-      aria-label="Darker or brighter than the name, in stops"
-      className="self-end accent-(--sea)"
+    <Slider
+      label="Darker or brighter than the name, in stops"
+      className="self-end"
       min={-4}
       max={4}
       step={1 / 3}
       value={value}
-      onChange={(event) =>
-        draft.slide("light.shift_stops", Math.round(Number(event.target.value) * 100) / 100, "shifted by")
-      }
+      onSlide={(next) => draft.slide("light.shift_stops", Math.round(next * 100) / 100, "shifted by")}
     />
   );
 }
@@ -124,7 +122,7 @@ function Shapes({ draft }: { draft: BriefDraft }) {
     shapes.includes(shape) ? shapes.filter((one) => one !== shape) : [...shapes, shape];
   return (
     <fieldset className="col-span-2">
-      <legend className="text-[12px] text-soft">Shapes shown</legend>
+      <legend className="text-fine text-soft">Shapes shown</legend>
       <div className="flex gap-3">
         {SHAPES.map((shape) => (
           <FlagField
@@ -136,7 +134,7 @@ function Shapes({ draft }: { draft: BriefDraft }) {
         ))}
       </div>
       {problem ? (
-        <p role="alert" className="text-[12px] text-signal">
+        <p role="alert" className="text-fine text-signal">
           {problem}
         </p>
       ) : null}

@@ -4,6 +4,8 @@ import { addCamera, chooseSchool, type Perform, removeCamera } from "../../state
 import { useDevices } from "../../state/queries";
 import { useSchools } from "../../state/stances";
 import { Button } from "../../ui/Button";
+import { Menu } from "../../ui/Menu";
+import { Select } from "../../ui/Select";
 import { MatchCameras } from "./MatchCameras";
 
 /** Which camera is planned, under which school. */
@@ -40,19 +42,12 @@ export function CameraBar({
           ))}
         </nav>
         {free.length > 0 ? (
-          <select
-            aria-label="Add a camera"
-            className="w-30 rounded-sm border border-dashed rule bg-paper px-1 py-0.5 text-soft"
-            value=""
-            onChange={({ target: { value } }) => perform(() => addCamera(scene.id, value))}
-          >
-            <option value="">Add a camera</option>
-            {free.map((device) => (
-              <option key={device.id} value={device.id}>
-                {device.name}
-              </option>
-            ))}
-          </select>
+          <Menu
+            trigger="Add a camera"
+            className="border-dashed text-soft"
+            items={free.map((device) => ({ key: device.id, text: device.name }))}
+            onChoose={(id) => perform(() => addCamera(scene.id, id))}
+          />
         ) : null}
         {scene.setups.length > 1 ? (
           <Button look="quiet" className="text-soft" onClick={() => perform(() => removeCamera(setup.id))}>
@@ -67,24 +62,24 @@ export function CameraBar({
         </Link>
       </div>
       <div className="mt-1 flex items-baseline gap-2">
-        <label className="flex items-center gap-1.5">
-          <span className="text-soft">School</span>
-          <select
-            className="rounded-sm border rule bg-paper px-1.5 py-0.5"
+        <span className="flex shrink-0 items-center gap-1.5">
+          <span className="text-soft" aria-hidden>
+            School
+          </span>
+          <Select
+            aria-label="School"
             value={setup.school}
-            onChange={({ target: { value } }) => perform(() => chooseSchool(setup.id, value))}
-          >
-            <option value="">
-              {setup.school === "" ? `${setup.held.name}, ${said}` : "as shoot or account have it"}
-            </option>
-            {schools.map((one) => (
-              <option key={one.key} value={one.key}>
-                {one.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <span className="text-[12.5px] leading-tight text-soft">{school?.line}</span>
+            choices={[
+              {
+                value: "",
+                text: setup.school === "" ? `${setup.held.name}, ${said}` : "as shoot or account have it",
+              },
+              ...schools.map((one) => ({ value: one.key, text: one.name })),
+            ]}
+            onChoose={(value) => perform(() => chooseSchool(setup.id, value))}
+          />
+        </span>
+        <span className="text-note leading-tight text-soft">{school?.line}</span>
         {scene.setups.length > 1 ? (
           <span className="ml-auto shrink-0">
             <MatchCameras sceneId={scene.id} />

@@ -16,7 +16,7 @@ export function ConflictPanel({
   if (outcome.outcome === "refused") {
     return (
       <div role="alert" className="m-4 border-l-4 border-signal bg-signal-wash px-4 py-3">
-        <h2 className="text-xl">This scene is beyond {outcome.device_name}</h2>
+        <h2 className="text-verdict">This scene is beyond {outcome.device_name}</h2>
         {outcome.problems.map((problem) => (
           <p key={problem.path.join(".")} className="mt-1">
             {problem.message}.
@@ -27,7 +27,7 @@ export function ConflictPanel({
   }
   return (
     <div role="alert" className="m-4 border-l-4 border-signal bg-signal-wash px-4 py-3">
-      <h2 className="text-xl">{outcome.words}</h2>
+      <h2 className="text-verdict">{outcome.words}</h2>
       <p className="mt-1">{outcome.limit}</p>
       {outcome.ways_out.length > 0 ? <h3 className="mt-3 mb-1">Ways out</h3> : null}
       <ul className="grid gap-1.5">

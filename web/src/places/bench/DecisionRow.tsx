@@ -4,6 +4,7 @@ import type { Decision, Option } from "../../domain/documents";
 import { stops } from "../../domain/format";
 import { choosePin, type Perform } from "../../state/acts";
 import { Button } from "../../ui/Button";
+import { Tip } from "../../ui/Tip";
 import { WhatIf } from "./WhatIf";
 
 type Props = {
@@ -36,12 +37,12 @@ export function DecisionRow({ decision, open, onOpen, setupId, perform, brief = 
           ) : null}
         </span>
         {brief && !open ? null : (
-          <span className={`text-[12.5px] text-soft ${open ? "" : "truncate"}`}>{decision.why}</span>
+          <span className={`text-note text-soft ${open ? "" : "truncate"}`}>{decision.why}</span>
         )}
       </button>
       {open ? (
         <div className="mb-2 border-l-4 border-sea bg-paper px-3 py-2">
-          <p className="mb-1.5 text-[12.5px] text-soft">
+          <p className="mb-1.5 text-note text-soft">
             {changed ? `On default it would be ${decision.default_text}. ` : "The same as on default. "}
             {decision.axis
               ? `Moved by your stance on ${decision.axis.toLowerCase()}: ${decision.axis_position}.`
@@ -68,7 +69,7 @@ function Rivals({ decision }: { decision: Decision }) {
         {rival.brings && rival.brings.length > 0 ? `, and bring ${rival.brings.join(", ")}` : ""}.
       </p>
       {rival.turned_by.length > 0 ? (
-        <table className="mt-0.5 w-full text-[12.5px]">
+        <table className="mt-0.5 w-full text-note">
           <thead className="sr-only">
             <tr>
               <th>Consideration</th>
@@ -79,9 +80,11 @@ function Rivals({ decision }: { decision: Decision }) {
           </thead>
           <tbody>
             {rival.turned_by.map((turn) => (
-              <tr key={turn.label} className="align-baseline" title={`Source: ${turn.source}`}>
+              <tr key={turn.label} className="align-baseline">
                 <td className="w-14 pr-2 text-right">{stops(turn.difference, 2)}</td>
-                <td className="pr-2">{turn.label}</td>
+                <td className="pr-2">
+                  <Tip words={`Source: ${turn.source}`}>{turn.label}</Tip>
+                </td>
                 <td className="text-soft">{turn.there === turn.label ? "" : turn.there}</td>
               </tr>
             ))}
@@ -100,7 +103,7 @@ function Options({ decision, setupId, perform }: { decision: Decision; setupId: 
   return (
     <fieldset aria-label={`Values of ${decision.label}`}>
       <div className="flex flex-wrap items-center gap-1">
-        <span className="text-[12.5px] text-soft">Pin it to</span>
+        <span className="text-note text-soft">Pin it to</span>
         {possible.map((option) => (
           <OptionButton
             key={String(option.value)}
@@ -118,23 +121,20 @@ function Options({ decision, setupId, perform }: { decision: Decision; setupId: 
       </div>
       {refused.length > 0 ? (
         <div className="mt-1.5 flex flex-wrap items-center gap-1">
-          <span className="text-[12.5px] text-soft">Refused with your pins</span>
+          <span className="text-note text-soft">Refused with your pins</span>
           {refused.map((option) => (
-            <Button
-              key={String(option.value)}
-              className="border-dashed text-[12.5px] text-soft"
-              title={option.refused ?? ""}
-              onClick={() => pin(option.value)}
-            >
-              {option.text}
-            </Button>
+            <Tip key={String(option.value)} own words={option.refused ?? ""}>
+              <Button className="border-dashed text-note text-soft" onClick={() => pin(option.value)}>
+                {option.text}
+              </Button>
+            </Tip>
           ))}
         </div>
       ) : null}
       {tried ? (
         <WhatIf setupId={setupId} setting={decision.setting} option={tried} made={decision.why} />
       ) : (
-        <p className="mt-1 text-[12px] text-soft">Rest on a value to see what it would change.</p>
+        <p className="mt-1 text-fine text-soft">Rest on a value to see what it would change.</p>
       )}
     </fieldset>
   );
@@ -155,7 +155,7 @@ function OptionButton({
   const cost = option.cost ?? 0;
   return (
     <Button
-      className={`text-[12.5px] ${here ? "border-sea bg-sea-wash font-semibold" : ""}`}
+      className={`text-note ${here ? "border-sea bg-sea-wash font-semibold" : ""}`}
       aria-pressed={here && decision.pinned}
       onMouseEnter={onLook}
       onFocus={onLook}

@@ -18,12 +18,12 @@ export function HangsOn({ setupId, made, wanted }: { setupId: string; made: stri
   const found = useHangsOn(setupId, useRested(made), wanted);
   return (
     <section aria-label="What it hangs on" className="mt-3">
-      <h3 className="border-b rule text-[15px] font-semibold">What it hangs on</h3>
-      {found.isPending ? <p className="text-[12.5px] text-soft">Trying the inputs otherwise …</p> : null}
+      <h3 className="border-b rule text-lead font-semibold">What it hangs on</h3>
+      {found.isPending ? <p className="text-note text-soft">Trying the inputs otherwise …</p> : null}
       {found.data?.length === 0 ? (
-        <p className="text-[12.5px] text-soft">Nothing tried would turn this set: it stands firmly.</p>
+        <p className="text-note text-soft">Nothing tried would turn this set: it stands firmly.</p>
       ) : null}
-      <ul className="text-[12.5px]">
+      <ul className="text-note">
         {found.data?.slice(0, 4).map((one) => (
           <li key={one.key} className="border-b border-hair/50 py-0.5">
             <span className="font-semibold">{one.label}</span>: {one.words}.{" "}

@@ -1,4 +1,11 @@
-import { LAMP_ALWAYS, LAMP_FIELDS, LAMP_GIVEN, LAMP_START, MOST_LAMPS } from "../../domain/brief";
+import {
+  type FieldSpec,
+  LAMP_ALWAYS,
+  LAMP_FIELDS,
+  LAMP_GIVEN,
+  LAMP_START,
+  MOST_LAMPS,
+} from "../../domain/brief";
 import type { BriefDraft } from "../../state/draft";
 import { Button } from "../../ui/Button";
 import { BriefField } from "./BriefField";
@@ -13,7 +20,7 @@ export function LampFields({ draft }: { draft: BriefDraft }) {
     <div className="col-span-2 grid gap-1.5">
       {lamps.map((lamp, index) => {
         const at = `light.lamps.${index}`;
-        const specs = [
+        const specs: FieldSpec[] = [
           { path: "given", label: `Lamp ${index + 1}`, choices: LAMP_GIVEN },
           ...(LAMP_FIELDS[lamp.given ?? "class"] ?? []),
           ...LAMP_ALWAYS,
@@ -22,12 +29,13 @@ export function LampFields({ draft }: { draft: BriefDraft }) {
           // biome-ignore lint/suspicious/noArrayIndexKey: lamps have no other name than their place
           <div key={index} className="grid grid-cols-2 gap-x-2.5 gap-y-1 border-l-2 border-hair pl-2">
             {specs.map((spec) => (
-              <BriefField
-                key={spec.path}
-                spec={{ ...spec, path: `${at}.${spec.path}` }}
-                draft={draft}
-                refused={undefined}
-              />
+              <div key={spec.path} className={spec.choices || spec.named ? "col-span-2" : ""}>
+                <BriefField
+                  spec={{ ...spec, path: `${at}.${spec.path}` }}
+                  draft={draft}
+                  refused={undefined}
+                />
+              </div>
             ))}
             {lamps.length > 1 ? (
               <Button look="quiet" onClick={() => put(lamps.filter((_, other) => other !== index))}>

@@ -7,8 +7,8 @@ export function Ledger({ plan }: { plan: Plan }) {
   const meaning = Math.abs(left) < 0.05 ? "as aimed" : left > 0 ? "too bright" : "too dark";
   return (
     <table className="mt-3 w-full" aria-label="Stop ledger in the expected light">
-      <caption className="border-b rule text-left font-title text-[15px] font-semibold">
-        Stop ledger <span className="font-sans text-[12px] font-normal text-soft">in the expected light</span>
+      <caption className="border-b rule text-left font-title text-lead font-semibold">
+        Stop ledger <span className="font-sans text-fine font-normal text-soft">in the expected light</span>
       </caption>
       <tbody>
         {plan.ledger.lines.map((line) => (
@@ -16,7 +16,7 @@ export function Ledger({ plan }: { plan: Plan }) {
             <th scope="row" className="w-36 whitespace-nowrap text-left font-normal">
               {line.label}
             </th>
-            <td className="text-[12.5px] text-soft">{line.detail}</td>
+            <td className="text-note text-soft">{line.detail}</td>
             <td className="w-16 text-right font-semibold">{stops(line.stops, 2)}</td>
           </tr>
         ))}
@@ -27,7 +27,7 @@ export function Ledger({ plan }: { plan: Plan }) {
             Left over
           </th>
           <td className="text-soft">{meaning}</td>
-          <td className="text-right text-[17px] font-bold">{stops(left, 2)}</td>
+          <td className="text-right text-head font-bold">{stops(left, 2)}</td>
         </tr>
       </tfoot>
     </table>

@@ -1,10 +1,11 @@
 import type { Plan } from "../../domain/documents";
 import { ev, sentence, stops } from "../../domain/format";
+import { Tip } from "../../ui/Tip";
 
 /** What the camera does in the darkest, expected and brightest light: the diagram as a table. */
 export function LightTable({ plan }: { plan: Plan }) {
   return (
-    <table className="mt-1 w-full text-[12.5px]" aria-label="What the camera does as the light moves">
+    <table className="mt-1 w-full text-note" aria-label="What the camera does as the light moves">
       <thead>
         <tr className="border-b rule text-soft">
           <th className="text-left font-normal">Light</th>
@@ -13,9 +14,7 @@ export function LightTable({ plan }: { plan: Plan }) {
           <th className="text-right font-normal">ISO</th>
           <th className="text-right font-normal">Off aim</th>
           <th className="text-right font-normal">
-            <abbr title="Signal to noise at mid grey, and three stops under" className="no-underline">
-              S/N grey, shadow
-            </abbr>
+            <Tip words="Signal to noise at mid grey, and three stops under">S/N grey, shadow</Tip>
           </th>
         </tr>
       </thead>

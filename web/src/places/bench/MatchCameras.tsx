@@ -36,7 +36,7 @@ export function MatchCameras({ sceneId }: { sceneId: string }) {
                       <span className="text-soft">{one.label}</span>{" "}
                       <span className="font-semibold">{one.words}</span>
                     </span>
-                    <span className="text-[12.5px] text-soft">
+                    <span className="text-note text-soft">
                       {one.cost < 0.05 ? "costs nothing" : `${one.cost.toFixed(1)} stops together`}
                     </span>
                   </li>
@@ -44,7 +44,7 @@ export function MatchCameras({ sceneId }: { sceneId: string }) {
               </ul>
               {answer.match.unmatched.length + answer.dropped.length > 0 ? (
                 <section aria-label="What will differ" className="mt-3">
-                  <h3 className="border-b rule text-[13px] text-soft">What will differ all the same</h3>
+                  <h3 className="border-b rule text-small text-soft">What will differ all the same</h3>
                   <ul>
                     {answer.match.unmatched.map((one) => (
                       <li key={one.label}>

@@ -17,9 +17,9 @@ export function SceneBag({ plan, setupId }: { plan: Plan; setupId: string }) {
   const bag = useSceneBag(open ? setupId : null);
   return (
     <section aria-label="From the bag" className="mt-2">
-      <h3 className="flex items-baseline justify-between border-b rule text-[13px] text-soft">
+      <h3 className="flex items-baseline justify-between border-b rule text-small text-soft">
         From the bag
-        <Button look="quiet" className="px-1.5 py-0 text-[12.5px] text-soft" onClick={() => setOpen(true)}>
+        <Button look="quiet" className="px-1.5 py-0 text-note text-soft" onClick={() => setOpen(true)}>
           All of it, for this scene
         </Button>
       </h3>
@@ -38,7 +38,7 @@ export function SceneBag({ plan, setupId }: { plan: Plan; setupId: string }) {
             if (found.length === 0) return null;
             return (
               <section key={use} aria-label={title} className="mb-3">
-                <h3 className="border-b rule text-[13px] text-soft">{title}</h3>
+                <h3 className="border-b rule text-small text-soft">{title}</h3>
                 <ul>
                   {found.map((one) => (
                     <li
@@ -46,7 +46,7 @@ export function SceneBag({ plan, setupId }: { plan: Plan; setupId: string }) {
                       className="flex items-baseline justify-between gap-4 border-b border-hair/50"
                     >
                       <span>{one.label}</span>
-                      <span className="text-right text-[12.5px] text-soft">
+                      <span className="text-right text-note text-soft">
                         {one.words === "can be used" ? words(one.kind) : one.words}
                       </span>
                     </li>

@@ -1,9 +1,10 @@
-import { Pencil, Redo2, Undo2 } from "lucide-react";
+import { Pencil } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { SceneView } from "../../domain/documents";
 import { KEEPING, type Keeping } from "../../domain/keeping";
 import { Button } from "../../ui/Button";
+import { UndoButtons } from "../../ui/UndoButtons";
 import { SceneSheet } from "./SceneSheet";
 
 export function SceneBar({
@@ -21,32 +22,24 @@ export function SceneBar({
       <Link to="/" className="text-soft hover:underline">
         {scene.shoot_name}
       </Link>
-      <h1 className="text-[22px]">{scene.name}</h1>
+      <h1 className="text-place">{scene.name}</h1>
       <Button look="quiet" aria-label="Rename or delete this scene" onClick={() => setOpen(true)}>
         <Pencil size={13} aria-hidden />
       </Button>
       <span
         role="status"
-        className={`ml-auto text-[12.5px] ${keeping === "kept" || keeping === "keeping" ? "text-soft" : "font-semibold text-signal"}`}
+        className={`ml-auto text-note ${keeping === "kept" || keeping === "keeping" ? "text-soft" : "font-semibold text-signal"}`}
       >
         {KEEPING[keeping]}
       </span>
-      <Button
-        look="quiet"
-        disabled={!scene.undo}
-        onClick={() => onStep(-1)}
-        title={scene.undo ? `Undo: ${scene.undo}` : undefined}
-      >
-        <Undo2 size={14} aria-hidden /> Undo
-      </Button>
-      <Button
-        look="quiet"
-        disabled={!scene.redo}
-        onClick={() => onStep(1)}
-        title={scene.redo ? `Redo: ${scene.redo}` : undefined}
-      >
-        <Redo2 size={14} aria-hidden /> Redo
-      </Button>
+      <UndoButtons
+        canUndo={Boolean(scene.undo)}
+        canRedo={Boolean(scene.redo)}
+        undo={() => onStep(-1)}
+        redo={() => onStep(1)}
+        undone={scene.undo ? `Undo: ${scene.undo}` : ""}
+        redone={scene.redo ? `Redo: ${scene.redo}` : ""}
+      />
       {open ? <SceneSheet scene={scene} onClose={() => setOpen(false)} /> : null}
     </div>
   );

@@ -41,7 +41,7 @@ export function SetPanel({
   return (
     <div className="px-4 py-2.5">
       <div className="flex items-start gap-3">
-        <h2 aria-live="polite" className="mb-1.5 text-[19px] font-semibold" data-testid="headline">
+        <h2 aria-live="polite" className="mb-1.5 text-verdict font-semibold" data-testid="headline">
           {plan.headline}
         </h2>
         {pinned > 0 ? (
@@ -68,7 +68,7 @@ export function SetPanel({
         if (decisions.length === 0) return null;
         return (
           <section key={room} aria-label={room} className="mb-1.5">
-            <h3 className="border-b rule text-[13px] text-soft">{room}</h3>
+            <h3 className="border-b rule text-small text-soft">{room}</h3>
             <ul className={TABLED.includes(room) ? "" : "grid grid-cols-2 gap-x-4"}>{decisions.map(row)}</ul>
           </section>
         );
@@ -76,7 +76,7 @@ export function SetPanel({
       <SceneBag plan={plan} setupId={setupId} />
       {plan.cautions.length > 0 ? (
         <section aria-label="Cautions" className="mt-2">
-          <h3 className="border-b rule text-[13px] text-soft">Take care</h3>
+          <h3 className="border-b rule text-small text-soft">Take care</h3>
           <ul className="mt-1 list-disc pl-4">
             {plan.cautions.map((words) => (
               <li key={words}>{words}</li>
@@ -85,7 +85,7 @@ export function SetPanel({
         </section>
       ) : null}
       <section aria-label="Assumptions" className="mt-2 mb-4">
-        <h3 className="border-b rule text-[13px] text-soft">Assumed</h3>
+        <h3 className="border-b rule text-small text-soft">Assumed</h3>
         <ul className="mt-1 list-disc pl-4 text-soft">
           {plan.assumptions.map((words) => (
             <li key={words}>{words}</li>

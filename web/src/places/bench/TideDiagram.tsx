@@ -32,7 +32,7 @@ export function TideDiagram({ plan }: { plan: Plan }) {
   return (
     <figure>
       <figcaption className="mb-1">
-        <span className={`font-title text-[19px] font-semibold ${said.holds ? "" : "text-signal"}`}>
+        <span className={`font-title text-verdict font-semibold ${said.holds ? "" : "text-signal"}`}>
           {said.holds ? "Steady" : "Not steady"}
         </span>{" "}
         <span className={said.holds ? "text-soft" : "text-signal"}>{said.text}</span>
@@ -114,7 +114,7 @@ export function TideDiagram({ plan }: { plan: Plan }) {
           ))}
         </g>
       </svg>
-      <p className="text-[12px] text-soft">
+      <p className="text-fine text-soft">
         EV at ISO 100 left, light on the subject right; pale band: ± {light.uncertainty.toFixed(1)} stops.
         Above the high mark {plan.reach.high.reason}; below the low mark {plan.reach.low.reason}.
       </p>

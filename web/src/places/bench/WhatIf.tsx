@@ -16,11 +16,10 @@ export function WhatIf({
   made: string;
 }) {
   const answer = useWhatIf(setupId, setting, option.value, made);
-  if (answer.isError)
-    return <p className="mt-1 text-[12.5px] text-soft">This value cannot be tried just now.</p>;
-  if (!answer.data) return <p className="mt-1 text-[12.5px] text-soft">Trying {option.text} …</p>;
+  if (answer.isError) return <p className="mt-1 text-note text-soft">This value cannot be tried just now.</p>;
+  if (!answer.data) return <p className="mt-1 text-note text-soft">Trying {option.text} …</p>;
   if (answer.data.outcome === "conflict") {
-    return <p className="mt-1 text-[12.5px] text-signal">{answer.data.words}</p>;
+    return <p className="mt-1 text-note text-signal">{answer.data.words}</p>;
   }
   const { cost, figures, decisions, prices, low_mark_stops, high_mark_stops } = answer.data;
   const marks = [
@@ -29,7 +28,7 @@ export function WhatIf({
   ].filter(Boolean);
   const others = decisions.filter((one) => one.setting !== setting);
   return (
-    <section aria-label={`What if ${option.text}`} className="mt-1.5 border-t rule pt-1 text-[12.5px]">
+    <section aria-label={`What if ${option.text}`} className="mt-1.5 border-t rule pt-1 text-note">
       <p>
         <span className="font-semibold">With {option.text}</span>: {stops(cost, 2)} stops in all
         {marks.length ? `; ${marks.join(", ")}` : ""}.

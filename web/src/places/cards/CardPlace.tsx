@@ -9,6 +9,7 @@ import { useCard, useCardAct } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { FlagField } from "../../ui/Field";
 import { Notice, Waiting } from "../../ui/Notice";
+import { Select } from "../../ui/Select";
 import { Nowhere } from "../Nowhere";
 
 /** What to dial into one camera, in the order of its own menu. */
@@ -44,20 +45,17 @@ function Card({ card }: { card: CardView }) {
           To the bench
         </Link>
         {card.slots > 1 ? (
-          <label className="flex items-center gap-1.5">
-            <span className="text-soft">Slot</span>
-            <select
-              className="rounded-sm border rule bg-paper px-1.5 py-0.5"
-              value={card.slot}
-              onChange={({ target: { value } }) => act.mutate(() => chooseSlot(card.setup_id, Number(value)))}
-            >
-              {slots.map((slot) => (
-                <option key={slot} value={slot}>
-                  {slot}
-                </option>
-              ))}
-            </select>
-          </label>
+          <span className="flex items-center gap-1.5">
+            <span className="text-soft" aria-hidden>
+              Slot
+            </span>
+            <Select
+              aria-label="Slot"
+              value={String(card.slot)}
+              choices={slots.map((slot) => ({ value: String(slot), text: String(slot) }))}
+              onChoose={(value) => act.mutate(() => chooseSlot(card.setup_id, Number(value)))}
+            />
+          </span>
         ) : null}
         <FlagField label="Only what changes" value={onlyChanges} onFlip={setOnlyChanges} />
         <span className="ml-auto flex gap-1">

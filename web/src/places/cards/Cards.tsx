@@ -11,7 +11,7 @@ export function Cards() {
   const filled = shoots.data.filter((shoot) => shoot.scenes.length > 0);
   return (
     <div className="mx-auto w-full max-w-[60rem] px-4 py-4">
-      <h1 className="mb-3 text-[28px]">Cards</h1>
+      <h1 className="mb-3 text-great">Cards</h1>
       {filled.length === 0 ? (
         <p className="text-soft">
           A card says what to dial into one camera for one scene.{" "}
@@ -22,7 +22,7 @@ export function Cards() {
       ) : null}
       {filled.map((shoot) => (
         <section key={shoot.id} aria-label={shoot.name} className="mb-6 border rule bg-paper">
-          <h2 className="border-b-2 border-ink px-4 py-2 text-[20px]">{shoot.name}</h2>
+          <h2 className="border-b-2 border-ink px-4 py-2 text-verdict">{shoot.name}</h2>
           <ul>
             {shoot.scenes.flatMap((scene) =>
               scene.setups.map((setup) => (
@@ -31,7 +31,7 @@ export function Cards() {
                     to={`/cards/${setup.id}`}
                     className="grid gap-x-4 px-4 py-2 hover:bg-sea-wash sm:grid-cols-[12rem_14rem_1fr]"
                   >
-                    <span className="font-title text-[16px] font-semibold">{scene.name}</span>
+                    <span className="font-title text-lead font-semibold">{scene.name}</span>
                     <span>{setup.device_name}</span>
                     <span className={setup.outcome === "plan" ? "text-soft" : "text-signal"}>
                       {setup.headline}

@@ -32,13 +32,13 @@ function OneCamera({ shootId, camera }: { shootId: string; camera: PresetsView }
   return (
     <section aria-label={`Presets of ${camera.device_name}`} className="mb-3">
       <h3 className="flex flex-wrap items-baseline gap-x-3 border-b rule">
-        <span className="text-[16px]">{camera.device_name}</span>
-        <span className="font-sans text-[12.5px] font-normal text-soft">
+        <span className="text-lead">{camera.device_name}</span>
+        <span className="font-sans text-note font-normal text-soft">
           {camera.scenes} scene{camera.scenes === 1 ? "" : "s"}, {economy.slots} slot
           {economy.slots === 1 ? "" : "s"}
           {economy.cost > 0 ? `; sharing costs ${economy.cost.toFixed(1)} stops in all` : ""}
         </span>
-        <span className="ml-auto font-sans text-[12.5px]">
+        <span className="ml-auto font-sans text-note">
           {settled ? (
             <span className="text-soft">these slots are in use</span>
           ) : (
@@ -52,9 +52,9 @@ function OneCamera({ shootId, camera }: { shootId: string; camera: PresetsView }
         {economy.presets.map((preset, index) => (
           <li key={preset.key} className="border-b border-hair/50 py-0.5">
             <span className="mr-2 font-semibold">Slot {index + 1}</span>
-            {preset.name} <span className="text-[12.5px] text-soft">{preset.headline}</span>
+            {preset.name} <span className="text-note text-soft">{preset.headline}</span>
             {preset.shared_by.map((one) => (
-              <p key={one.key} className="pl-12 text-[12.5px]">
+              <p key={one.key} className="pl-12 text-note">
                 {one.cost === null ? (
                   <span className="text-signal">
                     {one.name} cannot share any of these; dial it in by hand
@@ -73,7 +73,7 @@ function OneCamera({ shootId, camera }: { shootId: string; camera: PresetsView }
         ))}
       </ol>
       {economy.left_out.map((words) => (
-        <p key={words} className="text-[12.5px] text-signal">
+        <p key={words} className="text-note text-signal">
           Left out: {words}
         </p>
       ))}

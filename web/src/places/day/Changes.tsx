@@ -8,7 +8,7 @@ export function Changes({ day }: { day: DayView }) {
   const begins = day.swaps.filter((one) => one.kind === "start" && one.glass !== NO_FILTER);
   const swaps = handled(day.swaps);
   return (
-    <div className="overflow-x-auto border rule bg-paper px-3 py-2 text-[13px]">
+    <div className="overflow-x-auto border rule bg-paper px-3 py-2 text-small">
       {begins.length ? (
         <p className="mb-1">
           Begin with{" "}
@@ -20,7 +20,7 @@ export function Changes({ day }: { day: DayView }) {
       ) : (
         <table className="w-full" aria-label="Changes of the day">
           <thead>
-            <tr className="border-b-2 border-ink text-left text-[12.5px] text-soft">
+            <tr className="border-b-2 border-ink text-left text-note text-soft">
               <th className="py-1 pr-3 font-normal">Latest</th>
               <th className="pr-3 font-normal">From</th>
               <th className="pr-3 font-normal">Camera</th>
@@ -35,7 +35,7 @@ export function Changes({ day }: { day: DayView }) {
                 key={`${one.setup_id} ${one.kind} ${one.minute}`}
                 className="border-b border-hair/60 align-baseline"
               >
-                <td className="py-1 pr-3 font-title text-[17px] font-semibold">
+                <td className="py-1 pr-3 font-title text-head font-semibold">
                   {clock(one.minute, day.jump)}
                 </td>
                 <td className="pr-3 text-soft">{clock(one.earliest, day.jump)}</td>
@@ -58,7 +58,7 @@ export function Changes({ day }: { day: DayView }) {
           </tbody>
         </table>
       )}
-      <p className="mt-1 text-[12px] text-soft">
+      <p className="mt-1 text-fine text-soft">
         The fewest changes of filter, ISO and preset that keep most of every scene within its marks; how well
         a camera can be reached is said with each scene. Where a set ends, a second one with the same picture
         is planned for a free slot: dial it in beforehand. Weights between a swap ashore and one in motion are

@@ -1,5 +1,4 @@
-import { Tabs } from "radix-ui";
-import { type ReactNode, useState } from "react";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { clock, handled, minuteOfMoment, standing, stretch, verdict } from "../../domain/day";
 import type { DayView } from "../../domain/documents";
@@ -11,6 +10,9 @@ import { useKeys } from "../../state/keys";
 import { useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
+import { Slider } from "../../ui/Slider";
+import { Tabs } from "../../ui/Tabs";
+import { UndoButtons } from "../../ui/UndoButtons";
 import { ChangeShoot } from "../shoots/ShootSheet";
 import { Changes } from "./Changes";
 import { DayDiagram } from "./DayDiagram";
@@ -40,7 +42,7 @@ export function Day() {
     const words = day.error instanceof Refused ? (day.error.fields[0]?.message ?? day.error.message) : null;
     return (
       <div className="mx-auto w-full max-w-[60rem] p-6">
-        <h1 className="mb-2 text-[28px]">{shoot?.name ?? "The day"}</h1>
+        <h1 className="mb-2 text-great">{shoot?.name ?? "The day"}</h1>
         <Notice tone="plain">{words ? `${words}.` : "The service does not answer."}</Notice>
         {words && shoot ? (
           <Button look="strong" className="mt-3" onClick={() => setChanging(true)}>
@@ -71,7 +73,7 @@ function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
   return (
     <div className="mx-auto w-full max-w-[84rem] px-4 py-2">
       <header className="flex flex-wrap items-baseline gap-x-4">
-        <h1 className="text-[24px]">{day.name}</h1>
+        <h1 className="text-place">{day.name}</h1>
         <span className="text-soft">
           {[day.place, dayText(day.day)].filter(Boolean).join(", ")}; {day.zone}
         </span>
@@ -79,13 +81,8 @@ function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
           Place and day
         </Button>
         <Cloud film={film} okta={day.cloud_okta} />
-        <Button look="quiet" className="text-soft" disabled={!film.canUndo} onClick={film.undo}>
-          Undo
-        </Button>
-        <Button look="quiet" className="text-soft" disabled={!film.canRedo} onClick={film.redo}>
-          Redo
-        </Button>
-        <span role="status" className={`ml-auto text-[12.5px] ${film.refused ? "text-signal" : "text-soft"}`}>
+        <UndoButtons {...film} />
+        <span role="status" className={`ml-auto text-note ${film.refused ? "text-signal" : "text-soft"}`}>
           {film.refused ? film.refused.words : KEEPING[film.keeping]}
         </span>
         <Link to="/" className="text-soft hover:underline">
@@ -95,7 +92,7 @@ function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
       <div className="flex flex-wrap items-baseline gap-x-4">
         <p
           aria-live="polite"
-          className={`font-title text-[19px] font-semibold ${said.steady ? "" : "text-signal"}`}
+          className={`font-title text-verdict font-semibold ${said.steady ? "" : "text-signal"}`}
         >
           {said.words}
         </p>
@@ -105,55 +102,48 @@ function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
       <DayDiagram film={film} day={day} chosen={chosen?.id ?? null} onChoose={setPicked} />
       <SkyLine day={day} />
       <div className="grid gap-3 lg:grid-cols-[1.4fr_1fr]">
-        <Tabs.Root defaultValue="scenes" className="min-w-0">
-          <Tabs.List aria-label="The day in lists" className="mb-1 flex gap-4">
-            <Tab value="scenes">Scenes</Tab>
-            <Tab value="changes">Changes, {handled(day.swaps).length}</Tab>
-            <Tab value="readings">Readings, {day.readings.length}</Tab>
-          </Tabs.List>
-          <Tabs.Content value="scenes">
-            <DayTable film={film} day={day} chosen={chosen?.id ?? null} onChoose={setPicked} />
-          </Tabs.Content>
-          <Tabs.Content value="changes">
-            <Changes day={day} />
-          </Tabs.Content>
-          <Tabs.Content value="readings">
-            <Readings film={film} day={day} />
-          </Tabs.Content>
-        </Tabs.Root>
+        <Tabs
+          label="The day in lists"
+          className="min-w-0"
+          pages={[
+            {
+              key: "scenes",
+              name: "Scenes",
+              page: <DayTable film={film} day={day} chosen={chosen?.id ?? null} onChoose={setPicked} />,
+            },
+            {
+              key: "changes",
+              name: `Changes, ${handled(day.swaps).length}`,
+              page: <Changes day={day} />,
+            },
+            {
+              key: "readings",
+              name: `Readings, ${day.readings.length}`,
+              page: <Readings film={film} day={day} />,
+            },
+          ]}
+        />
         {chosen ? <ScenePanel key={chosen.id} film={film} day={day} scene={chosen} /> : null}
       </div>
     </div>
   );
 }
 
-function Tab({ value, children }: { value: string; children: ReactNode }) {
-  return (
-    <Tabs.Trigger
-      value={value}
-      className="border-b-2 border-transparent font-title text-[16px] font-semibold text-soft data-[state=active]:border-ink data-[state=active]:text-ink"
-    >
-      {children}
-    </Tabs.Trigger>
-  );
-}
-
 /** The weather, in eighths of the sky; everything follows while it is pulled. */
 function Cloud({ film, okta }: { film: FilmingState; okta: number }) {
   return (
-    <label className="flex items-center gap-2 self-center text-[12.5px] text-soft">
+    <span className="flex items-center gap-2 self-center text-note text-soft">
       Cloud {okta}/8
-      <input
-        type="range"
-        aria-label="Cloud over the shoot, in eighths"
-        className="w-24 accent-(--sea)"
+      <Slider
+        label="Cloud over the shoot, in eighths"
+        className="w-24"
         min={0}
         max={8}
         step={1}
         value={okta}
-        onChange={(event) => film.cloud(Number(event.target.value))}
+        onSlide={film.cloud}
       />
-    </label>
+    </span>
   );
 }
 
@@ -165,7 +155,7 @@ function SkyLine({ day }: { day: DayView }) {
     ? { day: "the sun stays up all day", night: "the sun stays down all day" }[day.polar]
     : "";
   return (
-    <section aria-label="The sky" className="mb-2 border-b rule pb-1 text-[13px]">
+    <section aria-label="The sky" className="mb-2 border-b rule pb-1 text-small">
       <p className="flex flex-wrap gap-x-4">
         {day.events.map((event) => (
           <span key={`${event.kind} ${event.at}`}>

@@ -109,7 +109,7 @@ export function DayDiagram({
           </g>
         </svg>
       </div>
-      <figcaption className="text-[12px] text-soft">
+      <figcaption className="text-fine text-soft">
         EV at ISO 100 upward. Shaded: the sky and each scene's light, with what they may be off; boxes: what
         its set holds; bars on top: when it is steady. Drag a scene. <span aria-hidden>▲</span> change by
         hand,{" "}

@@ -26,9 +26,9 @@ export function DayTable({
     );
   return (
     <div className="relative overflow-x-auto">
-      <table className="w-full border rule bg-paper text-[13px] max-md:block" aria-label="Scenes of the day">
+      <table className="w-full border rule bg-paper text-small max-md:block" aria-label="Scenes of the day">
         <thead className="max-md:sr-only">
-          <tr className="border-b-2 border-ink text-left text-[12.5px] text-soft">
+          <tr className="border-b-2 border-ink text-left text-note text-soft">
             <th className="py-0.5 pl-3 font-normal">Scene</th>
             <th className="font-normal">Filmed</th>
             <th className="font-normal">At that time</th>
@@ -72,7 +72,7 @@ function SceneRow({
           type="button"
           aria-pressed={chosen}
           onClick={onChoose}
-          className="font-title text-[15.5px] font-semibold hover:underline"
+          className="font-title text-lead font-semibold hover:underline"
         >
           {scene.name}
         </button>
@@ -84,7 +84,7 @@ function SceneRow({
         {said.words}
         {better != null && scene.starts != null && scene.ends != null ? (
           <Button
-            className="ml-1 px-1.5 py-0 text-[12.5px] text-ink"
+            className="ml-1 px-1.5 py-0 text-note text-ink"
             onClick={() =>
               film.move(scene.id, { starts: better, ends: better + (scene.ends ?? 0) - (scene.starts ?? 0) })
             }
@@ -93,7 +93,7 @@ function SceneRow({
           </Button>
         ) : null}
       </td>
-      <td className="py-1 pr-3 leading-tight max-md:col-span-2 max-md:text-[12.5px] max-md:text-soft">
+      <td className="py-1 pr-3 leading-tight max-md:col-span-2 max-md:text-note max-md:text-soft">
         {scene.cameras.map((camera) => (
           <div key={camera.setup_id}>
             {scene.cameras.length > 1 ? <span className="text-soft">{camera.device_name} </span> : null}
@@ -127,9 +127,9 @@ function Times({ film, scene, day }: Common & { scene: SceneDay }) {
   return (
     <td className="py-1 pr-3 whitespace-nowrap max-md:pr-0">
       {field("from")} {field("to")}
-      {scene.fixed ? <span className="ml-1 text-[12px] text-soft">fixed</span> : null}
+      {scene.fixed ? <span className="ml-1 text-fine text-soft">fixed</span> : null}
       {times.problem ? (
-        <p role="alert" className="text-[12px] whitespace-normal text-signal">
+        <p role="alert" className="text-fine whitespace-normal text-signal">
           {times.problem}
         </p>
       ) : null}

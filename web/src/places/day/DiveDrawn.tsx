@@ -143,7 +143,7 @@ export function DiveDrawn({ scene, water, film }: { scene: SceneDay; water: Wate
           </g>
         </g>
       </svg>
-      <figcaption className="text-[12px] text-soft">
+      <figcaption className="text-fine text-soft">
         {free
           ? "Minutes across, metres down. Press to set a point, pull it, press twice to remove it; the band is where the set holds."
           : `Minutes across, metres down: ${points.length} points of a log. The band is where the set holds.`}

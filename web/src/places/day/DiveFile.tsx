@@ -42,7 +42,7 @@ export function DiveFile({ scene, water, film }: { scene: SceneDay; water: Water
           onType={typed.type}
         />
       </div>
-      <label className="cursor-pointer rounded-sm border rule px-2 py-1 text-[12.5px] hover:bg-sea-wash focus-within:outline-2">
+      <label className="cursor-pointer rounded-sm border rule px-2 py-1 text-note hover:bg-sea-wash focus-within:outline-2">
         {busy ? "Reading…" : "Dive log…"}
         <input
           type="file"

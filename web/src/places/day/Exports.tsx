@@ -1,3 +1,5 @@
+import { Tip } from "../../ui/Tip";
+
 const FILES = [
   { ending: "pdf", name: "Day sheet", about: "to print" },
   { ending: "ics", name: "Calendar", about: "windows, changes, charging" },
@@ -7,16 +9,16 @@ const FILES = [
 /** The day to take along: printed, in the calendar, as a table. */
 export function Exports({ shootId }: { shootId: string }) {
   return (
-    <nav aria-label="Take the day along" className="ml-auto flex gap-3 text-[13px]">
+    <nav aria-label="Take the day along" className="ml-auto flex gap-3 text-small">
       {FILES.map((file) => (
-        <a
-          key={file.ending}
-          href={`/api/shoots/${shootId}/day.${file.ending}`}
-          title={file.about}
-          className="text-soft underline hover:text-ink"
-        >
-          {file.name}
-        </a>
+        <Tip key={file.ending} own words={file.about}>
+          <a
+            href={`/api/shoots/${shootId}/day.${file.ending}`}
+            className="text-soft underline hover:text-ink"
+          >
+            {file.name}
+          </a>
+        </Tip>
       ))}
     </nav>
   );

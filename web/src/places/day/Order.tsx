@@ -18,7 +18,7 @@ export function Order({ film, day }: { film: FilmingState; day: DayView }) {
   };
   if (taken) {
     return (
-      <p role="status" className="text-[13px]">
+      <p role="status" className="text-small">
         The order is changed.{" "}
         <Button
           look="quiet"
@@ -41,7 +41,7 @@ export function Order({ film, day }: { film: FilmingState; day: DayView }) {
   }
   if (found.moves.length === 0) {
     return (
-      <p role="status" className="text-[13px] text-soft">
+      <p role="status" className="text-small text-soft">
         {found.words}
       </p>
     );
@@ -49,9 +49,9 @@ export function Order({ film, day }: { film: FilmingState; day: DayView }) {
   return (
     <section
       aria-label="Proposed order"
-      className="my-1 w-full border-l-4 border-sea bg-paper px-3 py-2 text-[13px]"
+      className="my-1 w-full border-l-4 border-sea bg-paper px-3 py-2 text-small"
     >
-      <p className="font-title text-[16px] font-semibold">{found.words}</p>
+      <p className="font-title text-lead font-semibold">{found.words}</p>
       <p>
         {found.moves
           .map(

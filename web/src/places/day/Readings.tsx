@@ -13,7 +13,7 @@ import { ChoiceField, TextField } from "../../ui/Field";
 /** What was measured: it bends the model around its minute. */
 export function Readings({ film, day }: { film: FilmingState; day: DayView }) {
   return (
-    <div className="grid gap-4 border rule bg-paper px-3 py-2 text-[13px] md:grid-cols-[1.2fr_1fr]">
+    <div className="grid gap-4 border rule bg-paper px-3 py-2 text-small md:grid-cols-[1.2fr_1fr]">
       <div>
         {day.readings.length === 0 ? (
           <p className="text-soft">
@@ -23,7 +23,7 @@ export function Readings({ film, day }: { film: FilmingState; day: DayView }) {
         ) : (
           <table className="w-full" aria-label="Readings">
             <thead>
-              <tr className="border-b-2 border-ink text-left text-[12.5px] text-soft">
+              <tr className="border-b-2 border-ink text-left text-note text-soft">
                 <th className="py-1 font-normal">At</th>
                 <th className="font-normal">Of</th>
                 <th className="font-normal">It said</th>
@@ -35,7 +35,7 @@ export function Readings({ film, day }: { film: FilmingState; day: DayView }) {
             <tbody>
               {day.readings.map((one) => (
                 <tr key={one.id} className="border-b border-hair/60">
-                  <td className="py-1 font-title text-[16px] font-semibold">{clock(one.minute, day.jump)}</td>
+                  <td className="py-1 font-title text-lead font-semibold">{clock(one.minute, day.jump)}</td>
                   <td>{one.scene_name ?? "the open sky"}</td>
                   <td>{one.words}</td>
                   <td className="text-right">
@@ -173,11 +173,11 @@ function CardFile({ problem, onFile }: { problem: string | undefined; onFile: (f
           }}
         />
       </label>
-      <p className="mt-1 text-[12px] text-soft">
+      <p className="mt-1 text-fine text-soft">
         Fill its middle with the card. ISO, aperture and shutter are read from the file.
       </p>
       {problem ? (
-        <p role="alert" className="text-[12px] text-signal">
+        <p role="alert" className="text-fine text-signal">
           {problem}
         </p>
       ) : null}

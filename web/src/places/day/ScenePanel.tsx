@@ -21,12 +21,12 @@ export function ScenePanel({ film, day, scene }: { film: FilmingState; day: DayV
     change({ heading_deg: (heading + by + 360) % 360 });
   };
   return (
-    <section aria-label={`${scene.name}, closer`} className="border rule bg-paper px-3 py-2 text-[13px]">
-      <h2 className="flex flex-wrap items-baseline gap-x-2 text-[17px] whitespace-nowrap">
+    <section aria-label={`${scene.name}, closer`} className="border rule bg-paper px-3 py-2 text-small">
+      <h2 className="flex flex-wrap items-baseline gap-x-2 text-head whitespace-nowrap">
         <Link to={`/scenes/${scene.id}`} className="hover:underline">
           {scene.name}
         </Link>
-        <span className="font-sans text-[12px] leading-tight font-normal whitespace-normal text-soft">
+        <span className="font-sans text-fine leading-tight font-normal whitespace-normal text-soft">
           {scene.light}, ± {scene.uncertainty_stops.toFixed(1)} stops{kelvin(scene, day)}
         </span>
       </h2>
@@ -96,7 +96,7 @@ function Sun({
       <div className="min-w-0 grow">
         {heading ? (
           <>
-            <p aria-live="polite" className="my-1 text-[15px] font-semibold">
+            <p aria-live="polite" className="my-1 text-lead font-semibold">
               {heading.words}
             </p>
             {heading.side_stops == null ? null : (

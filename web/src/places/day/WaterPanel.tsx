@@ -31,12 +31,12 @@ export function WaterPanel({ scene, water, film }: { scene: SceneDay; water: Wat
         }}
       />
       <div className="min-w-[12rem] grow basis-0">
-        <p aria-live="polite" className="my-1 text-[15px] leading-snug font-semibold">
+        <p aria-live="polite" className="my-1 text-lead leading-snug font-semibold">
           {sentence(holds(water))}.
         </p>
         <p className={`leading-tight ${under.verdict === "lamp" ? "text-signal" : ""}`}>{under.words}</p>
       </div>
-      <dl className="grid w-full grid-cols-[auto_1fr] gap-x-3 text-[12.5px] leading-snug">
+      <dl className="grid w-full grid-cols-[auto_1fr] gap-x-3 text-note leading-snug">
         <dt className="text-soft">Lost at {under.depth_m} m</dt>
         <dd>
           red {under.red_stops.toFixed(1)}, green {under.green_stops.toFixed(1)}, blue{" "}

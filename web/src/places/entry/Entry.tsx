@@ -27,7 +27,7 @@ export function Entry() {
   );
   return (
     <main className="mx-auto mt-[14vh] w-[min(23rem,92vw)] rounded-sm border rule bg-paper p-6">
-      <h1 className="mb-1 text-3xl">Steady Tide</h1>
+      <h1 className="mb-1 text-great">Steady Tide</h1>
       <p className="mb-5 text-soft">Camera settings that hold for the light you will meet.</p>
       <form
         noValidate

@@ -27,17 +27,17 @@ export function Bag({ devices }: { devices: DeviceView[] }) {
   if (!bag.data) return null;
   return (
     <section aria-label="The bag" className="border rule bg-paper">
-      <h2 className="border-b rule px-4 py-2 text-[18px]">The bag</h2>
+      <h2 className="border-b rule px-4 py-2 text-head">The bag</h2>
       <div className="grid gap-x-8 gap-y-3 px-4 py-3 md:grid-cols-2 xl:grid-cols-3">
         {KINDS.map(({ kind, name }) => {
           const items = bag.data.filter((item) => item.kind === kind);
           return (
             <section key={kind} aria-label={name}>
               <div className="flex items-baseline justify-between border-b rule">
-                <h3 className="text-[13px] text-soft">{name}</h3>
+                <h3 className="text-small text-soft">{name}</h3>
                 <Button
                   look="quiet"
-                  className="px-1.5 py-0 text-[12.5px] text-soft"
+                  className="px-1.5 py-0 text-note text-soft"
                   aria-label={`Add to ${name}`}
                   onClick={() => setOpen({ kind, name, item: null })}
                 >
@@ -59,14 +59,14 @@ export function Bag({ devices }: { devices: DeviceView[] }) {
                         {item.label}
                       </button>
                       {"flaw" in item && item.flaw ? (
-                        <span className="block text-[12.5px] text-signal">{item.flaw}</span>
+                        <span className="block text-note text-signal">{item.flaw}</span>
                       ) : null}
                       {concern(item, today) ? (
-                        <span className="block text-[12.5px] text-signal">{concern(item, today)}</span>
+                        <span className="block text-note text-signal">{concern(item, today)}</span>
                       ) : null}
-                      {item.note ? <span className="block text-[12.5px] text-soft">{item.note}</span> : null}
+                      {item.note ? <span className="block text-note text-soft">{item.note}</span> : null}
                     </span>
-                    <span className="text-right text-[12.5px] text-soft">{describe(item)}</span>
+                    <span className="text-right text-note text-soft">{describe(item)}</span>
                   </li>
                 ))}
               </ul>

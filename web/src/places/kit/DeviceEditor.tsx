@@ -1,4 +1,3 @@
-import { Redo2, Undo2 } from "lucide-react";
 import { NavLink, useParams } from "react-router";
 import { countIn, type FormField, SECTIONS } from "../../domain/deviceForm";
 import type { Device } from "../../domain/documents";
@@ -6,9 +5,9 @@ import { words } from "../../domain/format";
 import { KEEPING } from "../../domain/keeping";
 import { type DeviceDraft, useDeviceDraft } from "../../state/deviceDraft";
 import { useDevice, useWarnings } from "../../state/kit";
-import { Button } from "../../ui/Button";
 import { ChoiceField, FlagField, TextField } from "../../ui/Field";
 import { Notice, Waiting } from "../../ui/Notice";
+import { UndoButtons } from "../../ui/UndoButtons";
 import { Nowhere } from "../Nowhere";
 import { PartTable } from "./PartTable";
 
@@ -45,7 +44,7 @@ function Editor({ deviceId, device }: { deviceId: string; device: Device }) {
         </div>
       ) : null}
       {section.tables.length > 0 ? (
-        <p className="mb-2 text-[12.5px] text-soft">
+        <p className="mb-2 text-note text-soft">
           Arrows and Enter move; Alt with an arrow moves the row; Ctrl+Enter copies a row below, Ctrl+Delete
           takes it out; cells from a spreadsheet can be pasted.
         </p>
@@ -69,7 +68,7 @@ function Head({ deviceId, name, draft }: { deviceId: string; name: string; draft
   const trouble = draft.keeping === "refused" || draft.keeping === "offline";
   return (
     <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1 border-b rule pb-2">
-      <h1 className="text-[22px]">{name}</h1>
+      <h1 className="text-place">{name}</h1>
       <nav aria-label="Parts of the camera" className="flex flex-wrap gap-1">
         {SECTIONS.map((one) => {
           const wrong = countIn(one, draft.problems);
@@ -87,18 +86,13 @@ function Head({ deviceId, name, draft }: { deviceId: string; name: string; draft
       </nav>
       <span
         role="status"
-        className={`ml-auto text-[12.5px] ${trouble ? "font-semibold text-signal" : "text-soft"}`}
+        className={`ml-auto text-note ${trouble ? "font-semibold text-signal" : "text-soft"}`}
       >
         {draft.keeping === "refused"
           ? `Not kept: ${draft.problems.size} to put right`
           : KEEPING[draft.keeping]}
       </span>
-      <Button look="quiet" disabled={!draft.canUndo} onClick={draft.undo}>
-        <Undo2 size={14} aria-hidden /> Undo
-      </Button>
-      <Button look="quiet" disabled={!draft.canRedo} onClick={draft.redo}>
-        <Redo2 size={14} aria-hidden /> Redo
-      </Button>
+      <UndoButtons {...draft} />
       <NavLink
         to={`/kit/${deviceId}`}
         className="rounded-sm border rule px-2.5 py-0.5 font-semibold hover:bg-sea-wash"
@@ -138,7 +132,7 @@ function Slips({ deviceId }: { deviceId: string }) {
   const warnings = useWarnings(deviceId);
   if (!warnings.data?.length) return null;
   return (
-    <ul aria-label="Looks like a slip" className="mb-2 border-l-4 rule bg-paper px-3 py-1 text-[13px]">
+    <ul aria-label="Looks like a slip" className="mb-2 border-l-4 rule bg-paper px-3 py-1 text-small">
       {warnings.data.slice(0, 6).map((one) => (
         <li key={`${one.path.join(".")} ${one.message}`}>
           Looks like a slip

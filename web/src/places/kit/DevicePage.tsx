@@ -20,7 +20,7 @@ export function DevicePage({ deviceId, devices }: { deviceId: string; devices: D
     <>
       <section aria-label={device.data.name} className="mb-4 border rule bg-paper">
         <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink px-4 py-2">
-          <h2 className="text-[22px]">{device.data.name}</h2>
+          <h2 className="text-place">{device.data.name}</h2>
           <Facts device={device.data} />
         </header>
         <ModeGrid device={device.data} />
@@ -64,7 +64,7 @@ function Documents({ deviceId, device }: { deviceId: string; device: Device }) {
   const go = useNavigate();
   const error = replace.error ?? remove.error;
   return (
-    <footer className="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 py-2 text-[13px]">
+    <footer className="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 py-2 text-small">
       <Link
         className="rounded-sm border rule px-2.5 py-0.5 font-semibold hover:bg-sea-wash"
         to={`/kit/${deviceId}/edit/body`}

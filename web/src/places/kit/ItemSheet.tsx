@@ -159,7 +159,7 @@ function Fits({
     onSet((on ? [...chosen, key] : chosen.filter((other) => other !== key)).join(" "));
   return (
     <fieldset className="col-span-2">
-      <legend className="text-[11.5px] text-soft">Fits</legend>
+      <legend className="text-fine text-soft">Fits</legend>
       <div className="grid grid-cols-2 gap-x-3">
         {[...devices, ...gone.map((key) => ({ key, name: `${key} (not in the kit)` }))].map((device) => (
           <FlagField
@@ -171,7 +171,7 @@ function Fits({
         ))}
       </div>
       {problem ? (
-        <p role="alert" className="text-[12px] text-signal">
+        <p role="alert" className="text-fine text-signal">
           {chosen.length === 0 ? "tick at least one camera" : problem}
         </p>
       ) : null}

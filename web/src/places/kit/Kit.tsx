@@ -18,7 +18,7 @@ export function Kit() {
   return (
     <div className="mx-auto grid w-full max-w-[84rem] flex-1 lg:grid-cols-[15rem_minmax(0,1fr)]">
       <aside className="border-r rule bg-paper px-3 py-3">
-        <h1 className="mb-2 px-1 text-[24px]">Kit</h1>
+        <h1 className="mb-2 px-1 text-place">Kit</h1>
         <nav aria-label="Cameras">
           {devices.data.map((device) => (
             <Link
@@ -28,17 +28,17 @@ export function Kit() {
               className="block rounded-sm px-2 py-1 hover:bg-sea-wash aria-[current=page]:bg-sea-wash aria-[current=page]:font-semibold"
             >
               {device.name}
-              <span className="block text-[12px] font-normal text-soft">
+              <span className="block text-fine font-normal text-soft">
                 {words(device.kind)}, {device.modes} modes
               </span>
             </Link>
           ))}
         </nav>
-        <div className="mt-3 px-1 text-[13px]">
+        <div className="mt-3 px-1 text-small">
           <NewCamera />
         </div>
         <KitHistory />
-        <div className="mt-4 border-t rule px-1 pt-2 text-[13px]">
+        <div className="mt-4 border-t rule px-1 pt-2 text-small">
           <KitImport empty={devices.data.length === 0} />
           {devices.data.length > 0 ? (
             <a className="mt-2 inline-block text-sea underline" href="/api/kit" download="kit.json">

@@ -14,7 +14,7 @@ export function KitHistory() {
   const step = useKitStep();
   if (!history.data?.undo && !history.data?.redo) return null;
   return (
-    <div className="mt-4 grid gap-1 border-t rule px-1 pt-2 text-[13px]">
+    <div className="mt-4 grid gap-1 border-t rule px-1 pt-2 text-small">
       {WAYS.map(({ way, word, Icon }) => {
         const label = history.data?.[way];
         return label ? (

@@ -1,5 +1,6 @@
 import type { Device, Mode } from "../../domain/documents";
 import { lapseLines, limits, modeTable, rateNumber } from "../../domain/modes";
+import { Tip } from "../../ui/Tip";
 
 /** The mode table: sizes down, rates across; a cell says only what the mode limits. */
 export function ModeGrid({ device }: { device: Device }) {
@@ -7,7 +8,7 @@ export function ModeGrid({ device }: { device: Device }) {
   const lapses = lapseLines(device);
   return (
     <div className="relative overflow-x-auto px-4 py-2">
-      <table className="w-full border-collapse text-[12.5px]" aria-label={`Modes of ${device.name}`}>
+      <table className="w-full border-collapse text-note" aria-label={`Modes of ${device.name}`}>
         <caption className="pb-1 text-left text-soft">
           Frames per second across. A cell names the strongest stabilisation it allows, then what else it
           limits; ● is tuned for low light.
@@ -18,7 +19,7 @@ export function ModeGrid({ device }: { device: Device }) {
               Size
             </th>
             {table.rates.map((rate) => (
-              <th key={rate} scope="col" className="px-1 text-right text-[14px] font-semibold">
+              <th key={rate} scope="col" className="px-1 text-right text-base font-semibold">
                 {Number(rateNumber(rate).toFixed(2))}
               </th>
             ))}
@@ -28,7 +29,7 @@ export function ModeGrid({ device }: { device: Device }) {
           {table.rows.map((row) => (
             <tr key={row.key} className="border-b border-hair/60 align-top">
               <th scope="row" className="py-1 pr-2 text-left whitespace-nowrap">
-                <span className="text-[14px] font-semibold">{row.resolution}</span>{" "}
+                <span className="text-base font-semibold">{row.resolution}</span>{" "}
                 <span className="font-normal text-soft">{row.shape}</span>
               </th>
               {row.cells.map((mode, index) => (
@@ -46,7 +47,7 @@ export function ModeGrid({ device }: { device: Device }) {
           ))}
         </tbody>
       </table>
-      {lapses.length > 0 ? <p className="pt-1.5 text-[13px]">At intervals: {lapses.join("; ")}.</p> : null}
+      {lapses.length > 0 ? <p className="pt-1.5 text-small">At intervals: {lapses.join("; ")}.</p> : null}
     </div>
   );
 }
@@ -54,17 +55,16 @@ export function ModeGrid({ device }: { device: Device }) {
 function Cell({ device, mode }: { device: Device; mode: Mode }) {
   const found = limits(device, mode);
   return (
-    <div
-      className="leading-tight"
-      title={`${mode.width_px} × ${mode.height_px}; views: ${mode.views.join(", ")}`}
-    >
+    <div className="leading-tight">
       <div className={found.steadyFull ? "text-soft" : "font-semibold"}>
         {found.tuned ? (
           <span className="text-sea" role="img" aria-label="tuned for low light">
             ●{" "}
           </span>
         ) : null}
-        {found.steadiest}
+        <Tip words={`${mode.width_px} × ${mode.height_px}; views: ${mode.views.join(", ")}`}>
+          {found.steadiest}
+        </Tip>
       </div>
       {found.views < found.allViews ? (
         <div className="text-soft">

@@ -12,8 +12,8 @@ export function OnItNow({ deviceId, device }: { deviceId: string; device: Device
   return (
     <section aria-label="On it now" className="mb-4 border rule bg-paper">
       <header className="flex flex-wrap items-baseline gap-3 border-b rule px-4 py-2">
-        <h2 className="text-[18px]">On it now</h2>
-        <span className="text-[12.5px] text-soft">
+        <h2 className="text-head">On it now</h2>
+        <span className="text-note text-soft">
           as last read back from the camera; only what differs from how it comes
         </span>
       </header>
@@ -29,7 +29,7 @@ export function OnItNow({ deviceId, device }: { deviceId: string; device: Device
             const latest = values.map((one) => one.confirmed_at).reduce((a, b) => (a > b ? a : b));
             return (
               <li key={slot} className="flex items-baseline gap-4 border-b border-hair/60 px-4 py-1.5">
-                <span className="w-14 shrink-0 text-[15px] font-semibold">Slot {slot}</span>
+                <span className="w-14 shrink-0 text-lead font-semibold">Slot {slot}</span>
                 <span className="min-w-0">
                   {changed.length === 0 ? "as it comes" : null}
                   {changed.map((one, index) => (
@@ -39,7 +39,7 @@ export function OnItNow({ deviceId, device }: { deviceId: string; device: Device
                     </span>
                   ))}
                 </span>
-                <span className="ml-auto shrink-0 text-[12.5px] text-soft">
+                <span className="ml-auto shrink-0 text-note text-soft">
                   {new Date(latest).toLocaleDateString("en-GB", {
                     day: "numeric",
                     month: "short",
@@ -48,7 +48,7 @@ export function OnItNow({ deviceId, device }: { deviceId: string; device: Device
                 </span>
                 <Button
                   look="quiet"
-                  className="shrink-0 px-1.5 py-0 text-[12.5px] text-soft"
+                  className="shrink-0 px-1.5 py-0 text-note text-soft"
                   disabled={forget.isPending}
                   aria-label={`Slot ${slot} is not known any more`}
                   onClick={() => forget.mutate(slot)}

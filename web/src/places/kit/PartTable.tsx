@@ -66,15 +66,15 @@ export function PartTable({
   const whole = problems.get(table.path);
   return (
     <section aria-label={table.title} className="mb-5">
-      <h2 className="text-[17px]">{table.title}</h2>
-      {table.about ? <p className="mb-1 text-[12.5px] text-soft">{table.about}</p> : null}
+      <h2 className="text-head">{table.title}</h2>
+      {table.about ? <p className="mb-1 text-note text-soft">{table.about}</p> : null}
       {whole ? (
         <p role="alert" className="mb-2 border-l-4 border-signal bg-signal-wash px-3 py-1 text-signal">
           {whole}
         </p>
       ) : null}
       <div className="relative overflow-x-auto border rule bg-paper">
-        <table className="w-full border-collapse text-[13px]" aria-label={`${table.title}, to edit`}>
+        <table className="w-full border-collapse text-small" aria-label={`${table.title}, to edit`}>
           <thead>
             <tr className="border-b rule">
               <th scope="col" className="px-1 py-1 text-right font-normal text-soft">
@@ -117,14 +117,14 @@ export function PartTable({
                         onPaste={(event) => paste(event, row, at)}
                       />
                       {problem ? (
-                        <p id={note} className="px-1 pb-0.5 text-[12px] leading-tight text-signal">
+                        <p id={note} className="px-1 pb-0.5 text-fine leading-tight text-signal">
                           {problem}
                         </p>
                       ) : null}
                     </td>
                   );
                 })}
-                <td className="whitespace-nowrap align-top text-[12px]">
+                <td className="whitespace-nowrap align-top text-fine">
                   <Button
                     look="quiet"
                     className="px-1 py-0"

@@ -1,5 +1,6 @@
 import type { DeviceView, Strength } from "../../domain/documents";
 import { useStrengths } from "../../state/kit";
+import { Select } from "../../ui/Select";
 
 /** What a camera is good at, as the planner finds it, beside another camera when wished. */
 export function Strengths({
@@ -21,31 +22,30 @@ export function Strengths({
   return (
     <section aria-label="What it is good at" className="mb-4 border rule bg-paper">
       <header className="flex flex-wrap items-baseline gap-3 border-b rule px-4 py-2">
-        <h2 className="text-[18px]">What it is good at</h2>
+        <h2 className="text-head">What it is good at</h2>
         {mine.data ? <span>{inShort(mine.data)}</span> : null}
-        <span className="text-[12.5px] text-soft">planned under a middle stance; fewer stops are better</span>
-        <label className="ml-auto flex items-center gap-1.5 text-[13px]">
-          <span className="text-soft">Beside</span>
-          <select
-            className="rounded-sm border rule bg-paper px-1.5 py-0.5"
+        <span className="text-note text-soft">planned under a middle stance; fewer stops are better</span>
+        <span className="ml-auto flex items-center gap-1.5 text-small">
+          <span className="text-soft" aria-hidden>
+            Beside
+          </span>
+          <Select
+            aria-label="Beside"
             value={other ?? ""}
-            onChange={({ target: { value } }) => onOther(value || null)}
-          >
-            <option value="">no other</option>
-            {devices
-              .filter((device) => device.id !== deviceId)
-              .map((device) => (
-                <option key={device.id} value={device.id}>
-                  {device.name}
-                </option>
-              ))}
-          </select>
-        </label>
+            choices={[
+              { value: "", text: "no other" },
+              ...devices
+                .filter((device) => device.id !== deviceId)
+                .map((device) => ({ value: device.id, text: device.name })),
+            ]}
+            onChoose={(value) => onOther(value || null)}
+          />
+        </span>
       </header>
       {mine.data ? (
-        <table className="w-full text-[13px]" aria-label="Standard scenes">
+        <table className="w-full text-small" aria-label="Standard scenes">
           <thead>
-            <tr className="border-b rule text-left text-[12.5px] text-soft">
+            <tr className="border-b rule text-left text-note text-soft">
               <th className="w-60 py-1 pl-4 font-normal">Scene</th>
               <th className="font-normal">{name}</th>
               {other ? <th className="pr-4 font-normal">{otherName}</th> : null}
@@ -93,12 +93,12 @@ function StrengthCell({ strength, wins }: { strength: Strength | undefined; wins
   if (!strength) return <td className="py-1 text-soft">…</td>;
   return (
     <td className={`py-1 pr-4 ${wins ? "bg-sea-wash" : ""}`}>
-      <span className="mr-2 text-[15px] font-semibold">
+      <span className="mr-2 text-lead font-semibold">
         {strength.cost === null ? "not there" : `${strength.cost.toFixed(1)} stops`}
       </span>
       {strength.words}
       {strength.best && strength.weakest ? (
-        <div className="text-[12.5px]">
+        <div className="text-note">
           Best mode {strength.best.mode}
           {strength.best.reason ? `, ${strength.best.reason}` : ""}
           {strength.weakest.mode === strength.best.mode
@@ -106,7 +106,7 @@ function StrengthCell({ strength, wins }: { strength: Strength | undefined; wins
             : `; weakest ${strength.weakest.mode}, ${strength.weakest.cost.toFixed(1)} stops more, for ${strength.weakest.reason}.`}
         </div>
       ) : null}
-      {strength.pays ? <div className="text-[12.5px] text-soft">Pays {strength.pays}.</div> : null}
+      {strength.pays ? <div className="text-note text-soft">Pays {strength.pays}.</div> : null}
     </td>
   );
 }

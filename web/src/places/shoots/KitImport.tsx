@@ -14,14 +14,14 @@ export function KitImport({ empty = true }: { empty?: boolean }) {
           Your kit has no camera yet. Bring in a kit document; its format and an example are in docs/formats.
         </p>
       ) : null}
-      <label htmlFor={id} className="text-[12px] text-soft">
+      <label htmlFor={id} className="text-fine text-soft">
         {empty ? "Kit document (JSON)" : "Bring in a kit document (JSON)"}
       </label>
       <input
         id={id}
         type="file"
         accept="application/json,.json"
-        className="block w-full text-[13px]"
+        className="block w-full text-small"
         onChange={(event) => {
           const file = event.target.files?.[0];
           if (file) take.mutate(file);
@@ -29,7 +29,7 @@ export function KitImport({ empty = true }: { empty?: boolean }) {
       />
       {take.isPending ? <p role="status">Reading it …</p> : null}
       {take.error ? (
-        <div role="alert" className="mt-1 max-h-40 overflow-auto text-[12.5px] text-signal">
+        <div role="alert" className="mt-1 max-h-40 overflow-auto text-note text-signal">
           <p>{refused ? refused.message : "No connection: the file was not sent."}</p>
           <ul>
             {refused?.fields.slice(0, 12).map((field) => (

@@ -46,7 +46,7 @@ export function NewScene({ shoot, onClose }: { shoot: ShootView; onClose: () => 
           onChoose={setScenario}
         />
         <fieldset>
-          <legend className="text-[12px] text-soft">Cameras</legend>
+          <legend className="text-fine text-soft">Cameras</legend>
           {devices.data?.length === 0 ? <KitImport /> : null}
           {(devices.data ?? []).map((device) => (
             <FlagField
@@ -59,7 +59,7 @@ export function NewScene({ shoot, onClose }: { shoot: ShootView; onClose: () => 
             />
           ))}
           {refused?.at("device_ids") ? (
-            <p role="alert" className="text-[12px] text-signal">
+            <p role="alert" className="text-fine text-signal">
               Choose at least one camera.
             </p>
           ) : null}

@@ -57,7 +57,7 @@ export function OwnPlaces({ typed, onTake }: { typed: Spot; onTake: (place: Spot
         ) : null}
       </div>
       {refused ? (
-        <p role="alert" className="text-[12px] text-signal">
+        <p role="alert" className="text-fine text-signal">
           {refused.fields[0]?.message ?? refused.message}
         </p>
       ) : null}

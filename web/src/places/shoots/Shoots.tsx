@@ -19,14 +19,14 @@ export function Shoots() {
   return (
     <div className="mx-auto w-full max-w-[76rem] px-4 py-4">
       <div className="mb-3 flex items-baseline gap-4">
-        <h1 className="text-[28px]">Shoots</h1>
+        <h1 className="text-great">Shoots</h1>
         <Button className="ml-auto" onClick={() => setAdding(true)}>
           New shoot
         </Button>
       </div>
       {shoots.data.length === 0 ? (
         <div className="rounded-sm border rule bg-paper p-6">
-          <h2 className="text-xl">No shoot yet</h2>
+          <h2 className="text-verdict">No shoot yet</h2>
           <p className="my-2 text-soft">
             A shoot is a day, or some days, of scenes at a place. Start with its name.
           </p>
@@ -51,7 +51,7 @@ function Shoot({ shoot }: { shoot: ShootView }) {
   return (
     <section aria-label={shoot.name} className="mb-6 border rule bg-paper">
       <header className="flex flex-wrap items-baseline gap-x-3 border-b-2 border-ink px-4 py-2">
-        <h2 className="text-[22px]">{shoot.name}</h2>
+        <h2 className="text-place">{shoot.name}</h2>
         <span className="text-soft">{[shoot.place, day(shoot.day)].filter(Boolean).join(", ")}</span>
         <Link
           to={`/shoots/${shoot.id}/day`}
@@ -68,7 +68,7 @@ function Shoot({ shoot }: { shoot: ShootView }) {
       ) : (
         <table className="w-full">
           <thead className="max-md:hidden">
-            <tr className="border-b rule text-left text-[12.5px] text-soft">
+            <tr className="border-b rule text-left text-note text-soft">
               <th className="w-[15rem] py-1 pl-4 font-normal">Scene</th>
               <th className="w-[11rem] font-normal">Camera</th>
               <th className="font-normal">Set</th>
@@ -100,10 +100,10 @@ function SceneRows({ scene }: { scene: SceneSummary }) {
       <td className="py-2 pl-4 max-md:block max-md:pb-0">
         {index === 0 ? (
           <>
-            <Link to={`/scenes/${scene.id}`} className="font-title text-[17px] font-semibold hover:underline">
+            <Link to={`/scenes/${scene.id}`} className="font-title text-head font-semibold hover:underline">
               {scene.name}
             </Link>
-            <div className="text-[12.5px] text-soft">{words(scene.scenario)}</div>
+            <div className="text-note text-soft">{words(scene.scenario)}</div>
           </>
         ) : null}
       </td>
@@ -115,12 +115,12 @@ function SceneRows({ scene }: { scene: SceneSummary }) {
       <td className="py-2 pr-4 max-md:block max-md:py-0.5 max-md:pl-4">
         {setup.outcome === "plan" ? setup.headline : null}
         {setup.to_decide.map((one) => (
-          <div key={one} className="text-[12.5px] text-signal">
+          <div key={one} className="text-note text-signal">
             {one}
           </div>
         ))}
         {setup.leftovers.length > 0 ? (
-          <div className="text-[12.5px] text-signal">
+          <div className="text-note text-signal">
             Left over: {setup.leftovers.slice(0, 2).join("; ")}
             {setup.leftovers.length > 2 ? `; and ${setup.leftovers.length - 2} more` : ""}
           </div>

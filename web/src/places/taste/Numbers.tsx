@@ -13,13 +13,13 @@ export function Numbers({ rules }: { rules: RuleView[] }) {
   return (
     <section aria-label="Numbers" className="border rule bg-paper">
       <header className="border-b-2 border-ink px-4 py-2">
-        <h2 className="text-[20px]">The numbers behind the plans</h2>
-        <p className="max-w-[46rem] text-[12.5px] text-soft">
+        <h2 className="text-verdict">The numbers behind the plans</h2>
+        <p className="max-w-[46rem] text-note text-soft">
           A plan is the cheapest set. Each reason costs its weight for every stop, share or step it is off, in
           one currency: stops. Weights are practice, not physics: change what you know better. 0 means that it
           does not count. Every price that moves a plan stands here.
         </p>
-        <label className="mt-1 flex items-baseline gap-2 text-[13px]">
+        <label className="mt-1 flex items-baseline gap-2 text-small">
           <span className="text-soft">Find</span>
           <input
             className="w-56 rounded-sm border rule bg-paper px-1.5"
@@ -29,12 +29,12 @@ export function Numbers({ rules }: { rules: RuleView[] }) {
         </label>
       </header>
       {rooms.length === 0 ? (
-        <p className="px-4 py-3 text-[13px] text-soft">No number is called that.</p>
+        <p className="px-4 py-3 text-small text-soft">No number is called that.</p>
       ) : null}
       <div className="grid gap-x-8 px-4 py-3 lg:grid-cols-2">
         {rooms.map(({ room, groups }) => (
-          <section key={room} aria-label={`Numbers of ${room}`} className="mb-4 h-fit text-[13px]">
-            <h3 className="border-b rule font-title text-[16px] font-semibold">{room}</h3>
+          <section key={room} aria-label={`Numbers of ${room}`} className="mb-4 h-fit text-small">
+            <h3 className="border-b rule font-title text-lead font-semibold">{room}</h3>
             {groups.map(({ head, rest }) => (
               <Group key={head.key} head={head} rest={rest} open={sought !== ""} />
             ))}
@@ -53,7 +53,7 @@ function Group({ head, rest, open }: { head: RuleView; rest: RuleView[]; open: b
       <Rule rule={head} />
       {rest.length ? (
         <details open={open} className="border-b border-hair/60 pl-4">
-          <summary className="cursor-pointer py-0.5 text-[12px] text-soft">
+          <summary className="cursor-pointer py-0.5 text-fine text-soft">
             {rest.length} number{rest.length === 1 ? "" : "s"} behind it
             {own ? <b className="font-semibold text-ink">, {own} your own</b> : null}
           </summary>
@@ -81,7 +81,7 @@ function Rule({ rule }: { rule: RuleView }) {
     <div className="flex items-baseline justify-between gap-3 border-b border-hair/60 py-0.5">
       <div>
         {rule.label}
-        <span className="block text-[12px] text-soft">
+        <span className="block text-fine text-soft">
           {rule.assumed ? "" : "Source: "}
           {rule.source}
           {rule.axis ? `; moved by ${rule.axis.toLowerCase()}` : ""}
@@ -92,7 +92,7 @@ function Rule({ rule }: { rule: RuleView }) {
         {own !== null ? (
           <Button
             look="quiet"
-            className="px-1.5 py-0 text-[12px] text-soft"
+            className="px-1.5 py-0 text-fine text-soft"
             onClick={() => weigh.mutate({ key: rule.key, weight: null }, { onSuccess: () => setTyped(null) })}
           >
             back to {rule.weight}
@@ -111,11 +111,11 @@ function Rule({ rule }: { rule: RuleView }) {
           }}
         />
         {refused ? (
-          <p role="alert" className="text-[12px] whitespace-normal text-signal">
+          <p role="alert" className="text-fine whitespace-normal text-signal">
             {refused.fields[0]?.message ?? refused.message}
           </p>
         ) : null}
-        <span className="block text-[12px] whitespace-normal text-soft">{rule.unit}</span>
+        <span className="block text-fine whitespace-normal text-soft">{rule.unit}</span>
       </div>
     </div>
   );

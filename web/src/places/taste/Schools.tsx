@@ -19,16 +19,16 @@ export function Schools({ schools }: { schools: SchoolView[] }) {
   const first = schools[0]?.stance as unknown as Axes | undefined;
   return (
     <section aria-label="Schools" className="mb-6 border rule bg-paper">
-      <h2 className="border-b-2 border-ink px-4 py-2 text-[20px]">Schools</h2>
+      <h2 className="border-b-2 border-ink px-4 py-2 text-verdict">Schools</h2>
       <div className="relative overflow-x-auto">
-        <table className="w-full text-[13px]" aria-label="Schools by axis">
+        <table className="w-full text-small" aria-label="Schools by axis">
           <thead>
             <tr className="border-b rule align-bottom">
               <td />
               {schools.map((school) => (
                 <th key={school.key} scope="col" className="min-w-28 px-2 py-1.5 text-left font-normal">
-                  <span className="block font-title text-[16px] font-semibold">{school.name}</span>
-                  <span className="block text-[12px] leading-tight text-soft">{school.line}</span>
+                  <span className="block font-title text-lead font-semibold">{school.name}</span>
+                  <span className="block text-fine leading-tight text-soft">{school.line}</span>
                 </th>
               ))}
             </tr>
@@ -70,7 +70,7 @@ export function Schools({ schools }: { schools: SchoolView[] }) {
                   </label>
                   <Button
                     look="quiet"
-                    className="px-0 py-0 text-[12.5px] underline"
+                    className="px-0 py-0 text-note underline"
                     onClick={() => setOpen(school)}
                     aria-label={`${school.own ? "Change" : "Start from it"}: ${school.name}`}
                   >

@@ -12,8 +12,6 @@ import type {
   SceneView,
 } from "../../domain/documents";
 import type { Change } from "../../domain/filming";
-import { Refused } from "../../domain/refused";
-import { askDay } from "../dayCalls";
 import { refreshKit } from "../kit";
 import { KEYS } from "../queries";
 import { renew } from "../renew";
@@ -25,13 +23,12 @@ type Bodies = {
   filming: Change;
   cloud: { cloud_okta: number };
   times: { times: SceneTime[] };
-  reading: ReadingRequest & { id: string };
-  "no-reading": null;
+  reading: { shoot_id: string; reading: ReadingRequest; there: boolean };
 };
 export type KindName = keyof Bodies;
 
 type Kind<Body> = {
-  send: (thing: string, body: Body, intent: Intent) => Promise<unknown>;
+  send: (thing: string, body: Body) => Promise<unknown>;
   answered: (cache: QueryClient, intent: Intent, answer: unknown, newest: boolean) => void;
   refused?: (cache: QueryClient, intent: Intent, newest: boolean) => void;
   merged?: (earlier: Body, later: Body) => Body;
@@ -47,8 +44,7 @@ export const lanes = {
 const stale = (cache: QueryClient, queryKey: readonly string[]) =>
   cache.invalidateQueries({ queryKey, refetchType: "none" });
 
-const shootOf = (lane: string) => lane.split(" ")[1] ?? "";
-const dayOf = (intent: Intent) => KEYS.day(shootOf(intent.lane));
+const dayOf = (intent: Intent) => KEYS.day(intent.lane.split(" ")[1] ?? "");
 
 /** Every change of a day is answered with the whole day; an answer that something newer follows is not shown. */
 const ofDay = {
@@ -111,18 +107,16 @@ const KINDS: { [Name in KindName]: Kind<Bodies[Name]> } = {
       got(api.PUT("/api/shoots/{shoot_id}/times", { params: { path: { shoot_id } }, body })),
     ...ofDay,
   },
+  // Kept or removed: the last wish about a reading counts.
   reading: {
-    send: (shoot_id, body) =>
-      got(api.POST("/api/shoots/{shoot_id}/readings", { params: { path: { shoot_id } }, body })),
-    ...ofDay,
-  },
-  "no-reading": {
-    send: (reading_id, _, { lane }) =>
-      got(api.DELETE("/api/readings/{reading_id}", { params: { path: { reading_id } } })).catch((error) => {
-        // Removed already, and the answer lost on its way.
-        if (error instanceof Refused && error.status === 404) return askDay(shootOf(lane));
-        throw error;
-      }),
+    send: (reading_id, { shoot_id, reading, there }) =>
+      there
+        ? got(api.POST("/api/shoots/{shoot_id}/readings", { params: { path: { shoot_id } }, body: reading }))
+        : got(
+            api.DELETE("/api/shoots/{shoot_id}/readings/{reading_id}", {
+              params: { path: { shoot_id, reading_id } },
+            }),
+          ),
     ...ofDay,
   },
 };
@@ -143,7 +137,7 @@ export function intent<Name extends KindName>(
 export function worldOf(cache: QueryClient) {
   return {
     // A kind that an older or newer page knew is let go.
-    send: async (one: Intent) => kindOf(one)?.send(one.thing, one.body, one),
+    send: async (one: Intent) => kindOf(one)?.send(one.thing, one.body),
     answered: (one: Intent, answer: unknown, newest: boolean) =>
       kindOf(one)?.answered(cache, one, answer, newest),
     refused: (one: Intent, newest: boolean) => kindOf(one)?.refused?.(cache, one, newest),

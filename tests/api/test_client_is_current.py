@@ -3,7 +3,7 @@
 import subprocess
 from pathlib import Path
 
-from steady_tide.cli.chores import _environment, openapi_text
+from steady_tide.cli.chores import _environment, facts_text, openapi_text
 from steady_tide.settings import PROJECT
 
 WEB = PROJECT / "web"
@@ -17,3 +17,7 @@ def test_generated_types_are_current(tmp_path: Path) -> None:
     options = ["--root-types", "--root-types-no-schema-prefix"]
     subprocess.run([*command, *options], cwd=WEB, env=_environment(), check=True, capture_output=True)
     assert made.read_text() == (WEB / "src/domain/generated/schema.ts").read_text(), "run ./tide client"
+
+
+def test_facts_for_forms_are_current() -> None:
+    assert (WEB / "src/domain/generated/facts.json").read_text() == facts_text(), "run ./tide client"

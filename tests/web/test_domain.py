@@ -19,8 +19,8 @@ from tests.situations import brief as demo_brief
 from tests.web.bundle import bundled
 
 MODULES = (
-    "bag", "brief", "cells", "compass", "day", "depth", "deviceForm", "dive", "filming", "format", "grid", "keeping",
-    "keys", "modes", "numbers", "readings", "swaps", "tide", "undo",
+    "bag", "brief", "cells", "compass", "day", "depth", "deviceForm", "dive", "fields", "filming", "format", "grid",
+    "keeping", "keys", "modes", "numbers", "readings", "swaps", "tide", "undo",
 )  # fmt: skip
 Call = Callable[..., Any]
 
@@ -161,7 +161,10 @@ def test_what_is_typed_is_sent_as_text(call: Call, path: str, text: str, sent: s
 def test_every_way_of_stating_light_and_every_kind_of_scene_starts_from_something_the_core_takes(engine: Page) -> None:
     from steady_tide.core.plan.problem.brief import Brief
 
-    starts, lights = engine.evaluate("() => [domain.brief.SCENARIO_START, domain.brief.LIGHT_START]")
+    starts, lights = engine.evaluate("""() => [
+        domain.brief.SCENARIO_START,
+        Object.fromEntries(domain.brief.LIGHT_KINDS.map(({ value }) => [value, domain.brief.lightStart(value)])),
+    ]""")
     assert set(starts) == set(get_args(Brief.model_fields["scenario"].annotation))
     for start in starts.values():
         for light in lights.values():
@@ -645,7 +648,36 @@ def test_values_in_a_list_are_written_in_place(call: Call) -> None:
     tree = {"light": {"lamps": [{"kelvin": 3000}, {"kelvin": 4000}]}}
     changed = call("brief.write", tree, "light.lamps.1.kelvin", "5000")
     assert changed == {"light": {"lamps": [{"kelvin": 3000}, {"kelvin": "5000"}]}}
-    assert call("brief.typed", "light.cloud_okta", "") is None
+    assert call("brief.typed", "light.cloud_okta", "", "sky") is None
+    assert call("brief.typed", "light.cloud_okta", " 3 ", "sun") == "3"
+
+
+def test_forms_know_of_a_field_what_its_schema_says(call: Call) -> None:
+    depth = call("fields.briefFact", "water.depth_m", "sky")
+    assert (depth["unit"], depth["start"], call("fields.rangeOf", depth)) == ("m", 5, "over 0, to 60 m")
+    lamp = call("fields.briefFact", "light.lamps.1.kelvin", "lamps")
+    assert call("fields.rangeOf", lamp) == "1500–20000 K"
+    mains = call("fields.briefFact", "mains_hz", "sky")
+    assert call("fields.choicesOf", mains) == [{"value": "50", "text": "50 Hz"}, {"value": "60", "text": "60 Hz"}]
+    assert call("fields.chosen", mains, "60") == 60 and call("fields.chosen", mains, "more") == "more"
+    assert call("fields.rangeOf", call("fields.factOf", "brief", "name")) == ""
+    assert call("brief.lightStart", "lux") == {"kind": "lux", "lux": 500, "kelvin": 4000, "lamps": True}
+
+
+def test_every_field_of_every_form_is_one_of_its_schema(call: Call, engine: Page) -> None:
+    paths = engine.evaluate("""() => {
+        const b = domain.brief;
+        const lamps = Object.values(b.LAMP_FIELDS).flat().concat(b.LAMP_ALWAYS);
+        return [
+            ...[b.LIGHT_CHANGE, b.FILMED, b.FLAGS, b.WATER, b.DELIVERY, b.LAPSE].flat().map((s) => [s.path, "sky"]),
+            ...Object.entries(b.LIGHT_FIELDS).flatMap(([kind, specs]) => specs.map((s) => [s.path, kind])),
+            ...lamps.map((s) => [`light.lamps.0.${s.path}`, "lamps"]),
+        ];
+    }""")
+    for path, kind in paths:
+        assert call("fields.briefFact", path, kind)["kind"]
+    with pytest.raises(Exception, match="no field"):
+        call("fields.briefFact", "light.nothing", "sky")
 
 
 def a_rule(key: str, room: str = "Picture") -> dict[str, Any]:

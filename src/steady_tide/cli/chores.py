@@ -113,13 +113,21 @@ def openapi_text() -> str:
     return json.dumps(app.openapi(), indent=1) + "\n"
 
 
+def facts_text() -> str:
+    """What forms know of fields, as JSON."""
+    from steady_tide.formats.facts import forms
+
+    return json.dumps(forms(), indent=1, ensure_ascii=False) + "\n"
+
+
 def write_client(_: argparse.Namespace) -> int:
-    """Generate the web client's types from the service's own OpenAPI."""
+    """Generate the web client's types from the service's own OpenAPI, and facts for its forms from the schemas."""
     web = PROJECT / "web"
     document = web / "node_modules" / "openapi.json"
     document.write_text(openapi_text())
     target = web / "src" / "domain" / "generated" / "schema.ts"
     target.parent.mkdir(parents=True, exist_ok=True)
+    (target.parent / "facts.json").write_text(facts_text())
     command = [
         str(web / "node_modules/.bin/openapi-typescript"),
         str(document),

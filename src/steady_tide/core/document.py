@@ -8,9 +8,20 @@ from collections.abc import Callable, Iterable, Mapping
 from fractions import Fraction
 from typing import Annotated, Any, ClassVar, Self
 
-from pydantic import BaseModel, BeforeValidator, ConfigDict, PlainSerializer, ValidationError, WithJsonSchema
+from pydantic import (
+    BaseModel,
+    BeforeValidator,
+    ConfigDict,
+    GetJsonSchemaHandler,
+    PlainSerializer,
+    ValidationError,
+    WithJsonSchema,
+)
+from pydantic.json_schema import JsonSchemaValue
+from pydantic_core import CoreSchema
 
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.units import unit_of
 
 FIRST_VERSION = 1
 Upgrade = Callable[[dict[str, Any]], dict[str, Any]]
@@ -42,9 +53,29 @@ class Part(BaseModel):
             data = step(data)
         return cls.model_validate(data)
 
+    @classmethod
+    def __get_pydantic_json_schema__(cls, schema: CoreSchema, handler: GetJsonSchemaHandler) -> JsonSchemaValue:
+        """The schema of this piece; numbers say their unit, as their names do."""
+        made = handler(schema)
+        for name, field in handler.resolve_ref_schema(made).get("properties", {}).items():
+            if (unit := unit_of(name)) is not None and _counts(field):
+                field["unit"] = unit
+        return made
+
     def plain(self) -> dict[str, Any]:
         """The document as JSON-ready data; `read` of it gives an equal document."""
         return self.model_dump(mode="json")
+
+
+def _counts(field: Mapping[str, Any]) -> bool:
+    """Whether a field holds a number, several, or none."""
+    inside = [field, *field.get("anyOf", ()), field.get("items", {})]
+    return any(named in ("number", "integer") for one in inside for named in _types(one))
+
+
+def _types(schema: Mapping[str, Any]) -> list[str]:
+    found = schema.get("type", [])
+    return [found] if isinstance(found, str) else found
 
 
 def _rational(value: object) -> Fraction:

@@ -3,6 +3,8 @@
 import { at, type Kind, meant, put, type Tree, typedText } from "./cells";
 import type { paths } from "./documents";
 
+import { type Fact, factOf, factsOf, rangeOf, TYPED_AS } from "./fields";
+
 export type BagItem = paths["/api/kit/bag"]["get"]["responses"]["200"]["content"]["application/json"][number];
 
 /** The key of the bare lens among filters, lamps and supports. */
@@ -45,6 +47,8 @@ export type ItemField = {
   kind: Kind;
   unit?: string;
   choices?: string[];
+  /** What it takes, in words. */
+  range?: string;
   /** Which cameras it fits: chosen from the kit. */
   fits?: boolean;
   date?: boolean;
@@ -52,131 +56,111 @@ export type ItemField = {
   more?: boolean;
 };
 
-const number = (name: string, label: string, unit = "", more = false): ItemField => ({
-  name,
-  label,
-  kind: "number",
-  unit,
-  more,
-});
-const choice = (name: string, label: string, choices: string[], more = false): ItemField => ({
-  name,
-  label,
-  kind: "text",
-  choices,
-  more,
-});
-const flag = (name: string, label: string): ItemField => ({ name, label, kind: "flag" });
-const dated = (name: string, label: string, more = false): ItemField => ({
-  name,
-  label,
-  kind: "text",
-  date: true,
-  more,
-});
+/** What is asked of a thing, by the name of its field; the schema tells the rest. */
+type Ask = { name: string; label: string } & Partial<ItemField>;
+const ask = (name: string, label: string, more: Partial<ItemField> = {}): Ask => ({ name, label, ...more });
+const rarely = (name: string, label: string, more: Partial<ItemField> = {}): Ask =>
+  ask(name, label, { more: true, ...more });
 
-const FITS: ItemField = { name: "fits", label: "Fits", kind: "words", fits: true };
-const COUNT = number("count", "How many");
-const TESTED: ItemField[] = [
-  { name: "flaw", label: "What a test showed", kind: "text" },
-  choice("flaw_in", "Shows in", ["every-view", "long-lens"]),
-  dated("tested_on", "Tested on"),
+const FITS = ask("fits", "Fits", { fits: true });
+const COUNT = ask("count", "How many");
+const TESTED = [ask("flaw", "What a test showed"), ask("flaw_in", "Shows in"), ask("tested_on", "Tested on")];
+const COLD = [
+  rarely("cold_table", "Shares by temperature", { kind: "cold", unit: "°C:share" }),
+  rarely("cuts_out_below", "Cuts out in the cold below"),
 ];
-const COLD: ItemField[] = [
-  { name: "cold_table", label: "Shares by temperature", kind: "cold", unit: "°C:share", more: true },
-  number("cuts_out_below", "Cuts out in the cold below", "share", true),
-];
-
-/** Asked of everything. */
-export const COMMON_FIELDS: ItemField[] = [
-  choice("condition", "Condition", ["good", "worn", "unusable"]),
-  { name: "note", label: "Note", kind: "text" },
-];
+const COMMON = [ask("condition", "Condition"), ask("note", "Note")];
 
 /** The fields of every kind beside its label, in the order in which they are asked. */
-export const ITEM_FIELDS: Record<BagItem["kind"], ItemField[]> = {
+const ASKED: Record<BagItem["kind"], Ask[]> = {
   nd: [
-    number("stops", "Takes", "stops"),
-    number("most_stops", "At most, if variable", "stops"),
-    number("tested_stops", "Tested", "stops"),
-    flag("stackable", "Can be stacked"),
+    ask("stops", "Takes"),
+    ask("most_stops", "At most, if variable"),
+    ask("tested_stops", "Tested"),
+    ask("stackable", "Can be stacked"),
     ...TESTED,
     FITS,
   ],
   colour: [
-    choice("tint", "Tint", ["light-red", "deep-red", "magenta"]),
-    number("stops", "Takes in daylight", "stops"),
+    ask("tint", "Tint"),
+    ask("stops", "Takes in daylight"),
     ...TESTED,
-    choice("spectrum.form", "Spectrum", ["edge", "notch"], true),
-    number("spectrum.nm", "Turns, or takes most, at", "nm", true),
-    number("spectrum.width_nm", "Within", "nm", true),
-    number("spectrum.least", "Least that passes", "share", true),
-    number("spectrum.most", "Most that passes", "share", true),
+    rarely("spectrum.form", "Spectrum"),
+    rarely("spectrum.nm", "Turns, or takes most, at"),
+    rarely("spectrum.width_nm", "Within"),
+    rarely("spectrum.least", "Least that passes"),
+    rarely("spectrum.most", "Most that passes"),
     FITS,
   ],
   housing: [
-    number("depth_rating_m", "Rated to", "m"),
-    choice("port", "Port", ["flat", "dome"]),
-    dated("serviced", "Seals serviced"),
-    number("service_months", "A service holds", "months"),
+    ask("depth_rating_m", "Rated to"),
+    ask("port", "Port"),
+    ask("serviced", "Seals serviced"),
+    ask("service_months", "A service holds"),
     FITS,
   ],
   lamp: [
-    number("lux_at_1_m", "At a metre", "lx"),
-    number("lumens", "Or in all", "lm"),
-    number("beam_deg", "Beam", "°"),
-    { name: "kelvins", label: "Kelvin, or lowest and highest", kind: "numbers", unit: "K" },
-    choice("power", "Power", ["battery", "mains"]),
-    number("runtime_minutes", "Runs at full for", "min"),
-    number("depth_rating_m", "Rated to", "m"),
-    flag("colours", "Can be set to colours"),
-    flag("dimmable", "Can be dimmed"),
-    flag("safe_at_high_rates", "No ripple at high rates"),
+    ask("lux_at_1_m", "At a metre"),
+    ask("lumens", "Or in all"),
+    ask("beam_deg", "Beam"),
+    ask("kelvins", "Kelvin, or lowest and highest"),
+    ask("power", "Power"),
+    ask("runtime_minutes", "Runs at full for"),
+    ask("depth_rating_m", "Rated to"),
+    ask("colours", "Can be set to colours"),
+    ask("dimmable", "Can be dimmed"),
+    ask("safe_at_high_rates", "No ripple at high rates"),
   ],
-  support: [
-    choice("carried", "Carries like", [
-      "tripod",
-      "gimbal",
-      "tray",
-      "standing",
-      "swimming",
-      "walking",
-      "riding",
-      "helmet-on-snow",
-    ]),
-    number("shake_deg_per_s", "Its own shake, if known", "°/s"),
-    FITS,
-  ],
+  support: [ask("carried", "Carries like"), ask("shake_deg_per_s", "Its own shake, if known"), FITS],
   cell: [
-    number("capacity_wh", "Capacity", "Wh"),
-    number("share_at_0_c", "Share left at 0 °C"),
-    number("health", "Share left by age"),
+    ask("capacity_wh", "Capacity"),
+    ask("share_at_0_c", "Share left at 0 °C", { unit: "" }),
+    ask("health", "Share left by age", { unit: "" }),
     COUNT,
-    dated("bought", "Bought"),
+    ask("bought", "Bought"),
     ...COLD,
     FITS,
   ],
   card: [
-    number("capacity_gb", "Holds", "GB"),
-    number("sustained_mb_s", "Sustains", "MB/s"),
-    choice("speed_class", "Video speed class V", ["6", "10", "30", "60", "90"]),
+    ask("capacity_gb", "Holds"),
+    ask("sustained_mb_s", "Sustains"),
+    ask("speed_class", "Video speed class V"),
     COUNT,
     FITS,
   ],
-  "power-bank": [number("capacity_wh", "Capacity", "Wh"), number("efficiency", "Share that arrives")],
-  microphone: [flag("powered", "Has power of its own"), FITS],
+  "power-bank": [ask("capacity_wh", "Capacity"), ask("efficiency", "Share that arrives")],
+  microphone: [ask("powered", "Has power of its own"), FITS],
 };
 
+/** A field as its schema tells it, unless it is typed in a way of its own. */
+function told(kind: BagItem["kind"], { name, label, ...more }: Ask): ItemField {
+  const fact: Fact = more.kind ? { kind: "text" } : factOf("item", `[${kind}].${name}`);
+  return {
+    name,
+    label,
+    kind: TYPED_AS[fact.kind],
+    unit: fact.unit,
+    choices: fact.choices?.map(String),
+    date: fact.kind === "date",
+    range: rangeOf(fact),
+    ...more,
+  };
+}
+
 /** Every field of a kind. */
-export const fieldsOf = (kind: BagItem["kind"]): ItemField[] => [...ITEM_FIELDS[kind], ...COMMON_FIELDS];
+export const fieldsOf = (kind: BagItem["kind"]): ItemField[] =>
+  [...ASKED[kind], ...COMMON].map((asked) => told(kind, asked));
 
 export type TypedItem = Record<string, string>;
 
 /** What a new thing starts from. */
 export function newItem(kind: BagItem["kind"], fits: string[]): TypedItem {
-  const typed: TypedItem = { label: "", condition: "good", flaw_in: "every-view" };
-  for (const field of fieldsOf(kind)) if (field.kind === "flag") typed[field.name] = "no";
-  if (kind === "nd") typed.stackable = "yes";
+  const typed: TypedItem = { label: "" };
+  for (const { name, kind: typedAs, choices } of fieldsOf(kind)) {
+    const start = factsOf("item")[`[${kind}].${name}`]?.start;
+    if (typedAs === "flag") typed[name] = start ? "yes" : "no";
+    else if (choices && typeof start === "string") typed[name] = start;
+  }
   if (fits.length === 1) typed.fits = fits.join(" ");
   return typed;
 }
@@ -216,7 +200,6 @@ export function sentItem(
       delete sent[name];
     }
   }
-  if (sent.speed_class !== undefined) sent.speed_class = Number(sent.speed_class);
   return sent as unknown as BagItem;
 }
 

@@ -1,20 +1,15 @@
 /** The fields of a brief as the bench shows them. What is typed stays text until the service reads it. */
 
+import { briefFact, type Choice, chosen, startsWithin, typedFor } from "./fields";
 import { words } from "./format";
-
-export type Choice = { value: string; text: string };
 
 export type FieldSpec = {
   path: string;
   label: string;
-  unit?: string;
-  /** Offered values; without them the field takes a number. */
+  /** Offered values where they read otherwise than the schema has them. */
   choices?: Choice[];
   /** Offered values that the core names: the list of the vocabulary they stand in. */
   named?: "waters" | "lamp_classes";
-  flag?: boolean;
-  wide?: boolean;
-  hint?: string;
   /** Scenarios in which the answer changes nothing. */
   not?: string[];
   /** Scenarios in which alone it changes something. */
@@ -32,54 +27,45 @@ export const LIGHT_KINDS: Choice[] = [
   { value: "ev", text: "measured in EV" },
 ];
 
-/** What a lamp starts from when it is added. */
-export const LAMP_START = {
-  given: "class",
-  lamp_class: "P2",
-  lumens: 800,
-  beam_deg: 120,
-  lux_at_1_m: 300,
-  distance_m: 2,
-  kelvin: 3000,
-  ripple: 0.3,
-  on_mains: true,
-};
+/** What a lamp starts from when it is added; given by where it is. */
+export const LAMP_START = { ...startsWithin("brief", "light[lamps].lamps[]"), given: "class" };
 export const MOST_LAMPS = 6;
 
-/** What a way of stating light starts from when it is chosen. */
-export const LIGHT_START: Record<string, Record<string, unknown>> = {
-  condition: { kind: "condition", condition: "sun", shift_stops: 0 },
-  sun: { kind: "sun", sun_altitude_deg: 30, cloud_okta: 2, shade_stops: 0 },
-  lux: { kind: "lux", lux: 500, kelvin: 4000, lamps: true },
-  ev: { kind: "ev", ev100: 12, kelvin: 5500, lamps: false },
-  sky: { kind: "sky", shade_stops: 0, ground: "plain", cloud_okta: null },
-  lamps: { kind: "lamps", lamps: [LAMP_START], with_sky: false, shade_stops: 0 },
+/** Where a first choice differs from what the schema would leave it at: lamps of a room rather than the sun. */
+const FIRST: Record<string, Record<string, unknown>> = {
+  condition: { condition: "sun" },
+  sun: { cloud_okta: 2 },
+  lux: { kelvin: 4000, lamps: true },
+  sky: { cloud_okta: null },
+  lamps: { lamps: [LAMP_START] },
 };
 
-const GROUND: FieldSpec = {
-  path: "light.ground",
-  label: "Ground",
-  choices: same(["plain", "water", "sand", "snow", "forest"]),
-};
-const SHADE: FieldSpec = { path: "light.shade_stops", label: "Shade takes", unit: "stops" };
+/** What a way of stating light starts from when it is chosen. */
+export const lightStart = (kind: string): Record<string, unknown> => ({
+  ...startsWithin("brief", `light[${kind}]`),
+  ...FIRST[kind],
+});
+
+const GROUND: FieldSpec = { path: "light.ground", label: "Ground" };
+const SHADE: FieldSpec = { path: "light.shade_stops", label: "Shade takes" };
 
 /** The fields of a lamp, by how its light is given; paths within the lamp. */
 export const LAMP_FIELDS: Record<string, FieldSpec[]> = {
   class: [{ path: "lamp_class", label: "Where", named: "lamp_classes" }],
   lumens: [
-    { path: "lumens", label: "Gives", unit: "lm" },
-    { path: "beam_deg", label: "Beam", unit: "°" },
-    { path: "distance_m", label: "Away", unit: "m" },
+    { path: "lumens", label: "Gives" },
+    { path: "beam_deg", label: "Beam" },
+    { path: "distance_m", label: "Away" },
   ],
   lux: [
-    { path: "lux_at_1_m", label: "At a metre", unit: "lx" },
-    { path: "distance_m", label: "Away", unit: "m" },
+    { path: "lux_at_1_m", label: "At a metre" },
+    { path: "distance_m", label: "Away" },
   ],
 };
 export const LAMP_ALWAYS: FieldSpec[] = [
-  { path: "kelvin", label: "Colour", unit: "K" },
-  { path: "ripple", label: "Flickers", unit: "0 to 1" },
-  { path: "on_mains", label: "On the mains", flag: true },
+  { path: "kelvin", label: "Colour" },
+  { path: "ripple", label: "Flickers" },
+  { path: "on_mains", label: "On the mains" },
 ];
 export const LAMP_GIVEN: Choice[] = [
   { value: "class", text: "by road or room" },
@@ -88,88 +74,68 @@ export const LAMP_GIVEN: Choice[] = [
 ];
 
 export const LIGHT_FIELDS: Record<string, FieldSpec[]> = {
-  condition: [{ path: "light.shift_stops", label: "Shifted by", unit: "stops" }],
+  condition: [{ path: "light.shift_stops", label: "Shifted by" }],
   sun: [
-    { path: "light.sun_altitude_deg", label: "Sun height", unit: "°" },
-    { path: "light.cloud_okta", label: "Cloud", unit: "/ 8" },
+    { path: "light.sun_altitude_deg", label: "Sun height" },
+    { path: "light.cloud_okta", label: "Cloud" },
     SHADE,
     GROUND,
   ],
-  sky: [{ path: "light.cloud_okta", label: "Cloud, if its own", unit: "/ 8" }, SHADE, GROUND],
+  sky: [{ path: "light.cloud_okta", label: "Cloud, if its own" }, SHADE, GROUND],
   lamps: [
-    { path: "light.with_sky", label: "And the sky", flag: true },
-    { path: "light.shade_stops", label: "Less of it", unit: "stops" },
+    { path: "light.with_sky", label: "And the sky" },
+    { path: "light.shade_stops", label: "Less of it" },
   ],
   lux: [
-    { path: "light.lux", label: "On the subject", unit: "lx" },
-    { path: "light.kelvin", label: "Colour", unit: "K" },
-    { path: "light.lamps", label: "From mains lamps", flag: true },
+    { path: "light.lux", label: "On the subject" },
+    { path: "light.kelvin", label: "Colour" },
+    { path: "light.lamps", label: "From mains lamps" },
   ],
   ev: [
-    { path: "light.ev100", label: "At ISO 100", unit: "EV" },
-    { path: "light.kelvin", label: "Colour", unit: "K" },
-    { path: "light.lamps", label: "From mains lamps", flag: true },
+    { path: "light.ev100", label: "At ISO 100" },
+    { path: "light.kelvin", label: "Colour" },
+    { path: "light.lamps", label: "From mains lamps" },
   ],
 };
 
 export const LIGHT_CHANGE: FieldSpec[] = [
-  { path: "falls_stops", label: "May fall by", unit: "stops" },
-  { path: "rises_stops", label: "May rise by", unit: "stops" },
+  { path: "falls_stops", label: "May fall by" },
+  { path: "rises_stops", label: "May rise by" },
 ];
 
 export const FILMED: FieldSpec[] = [
-  {
-    path: "carried",
-    label: "Camera is",
-    choices: same([
-      "tripod",
-      "gimbal",
-      "tray",
-      "standing",
-      "swimming",
-      "walking",
-      "riding",
-      "helmet-on-snow",
-    ]),
-  },
-  { path: "minutes", label: "Runs for", unit: "min", not: ["lapse"] },
-  { path: "subject_distance_m", label: "Subject at", unit: "m", not: ["lapse"] },
-  { path: "subject_speed_m_s", label: "Crosses at", unit: "m/s", not: ["lapse", "talking"] },
-  { path: "temperature_c", label: "Air", unit: "°C" },
-  {
-    path: "mains_hz",
-    label: "Mains",
-    choices: [
-      { value: "50", text: "50 Hz" },
-      { value: "60", text: "60 Hz" },
-    ],
-  },
+  { path: "carried", label: "Camera is" },
+  { path: "minutes", label: "Runs for", not: ["lapse"] },
+  { path: "subject_distance_m", label: "Subject at", not: ["lapse"] },
+  { path: "subject_speed_m_s", label: "Crosses at", not: ["lapse", "talking"] },
+  { path: "temperature_c", label: "Air" },
+  { path: "mains_hz", label: "Mains" },
 ];
 
 export const FLAGS: FieldSpec[] = [
-  { path: "frozen", label: "Freeze it", flag: true, only: ["product", "motion", "underwater"] },
-  { path: "point_of_view", label: "Point of view", flag: true, only: ["motion"] },
-  { path: "repeatable", label: "Repeatable", flag: true },
-  { path: "sound_used", label: "Sound used", flag: true, not: ["underwater", "drone", "lapse"] },
-  { path: "windy", label: "Windy", flag: true, not: ["underwater", "lapse"] },
+  { path: "frozen", label: "Freeze it", only: ["product", "motion", "underwater"] },
+  { path: "point_of_view", label: "Point of view", only: ["motion"] },
+  { path: "repeatable", label: "Repeatable" },
+  { path: "sound_used", label: "Sound used", not: ["underwater", "drone", "lapse"] },
+  { path: "windy", label: "Windy", not: ["underwater", "lapse"] },
 ];
 
 export const WATER: FieldSpec[] = [
-  { path: "water.shallowest_m", label: "From", unit: "m" },
-  { path: "water.depth_m", label: "Deepest", unit: "m" },
+  { path: "water.shallowest_m", label: "From" },
+  { path: "water.depth_m", label: "Deepest" },
   { path: "water.colour", label: "Water", named: "waters" },
-  { path: "water.port", label: "Port", choices: same(["bare", "flat", "dome"]) },
-  { path: "water.housing_rating_m", label: "Housing rated", unit: "m" },
-  { path: "water.lamp", label: "Lamp lit", flag: true },
+  { path: "water.port", label: "Port" },
+  { path: "water.housing_rating_m", label: "Housing rated" },
+  { path: "water.lamp", label: "Lamp lit" },
 ];
 
 export const DELIVERY: FieldSpec[] = [
-  { path: "delivery.timeline_rate", label: "Timeline", unit: "fps" },
-  { path: "delivery.slowed", label: "Slowed up to", unit: "×", not: ["lapse"] },
-  { path: "delivery.long_side_px", label: "Film is", unit: "px long" },
-  { path: "delivery.crop_room", label: "Room to crop", unit: "share" },
-  { path: "delivery.edited_on", label: "Edited on", choices: same(["phone", "laptop", "desktop"]) },
-  { path: "delivery.shown_on", label: "Shown on", choices: same(["phone", "computer", "large-screen"]) },
+  { path: "delivery.timeline_rate", label: "Timeline" },
+  { path: "delivery.slowed", label: "Slowed up to", not: ["lapse"] },
+  { path: "delivery.long_side_px", label: "Film is" },
+  { path: "delivery.crop_room", label: "Room to crop" },
+  { path: "delivery.edited_on", label: "Edited on" },
+  { path: "delivery.shown_on", label: "Shown on" },
   {
     path: "delivery.graded",
     label: "Graded",
@@ -182,10 +148,10 @@ export const DELIVERY: FieldSpec[] = [
 ];
 
 export const LAPSE: FieldSpec[] = [
-  { path: "lapse.interval_s", label: "A frame every", unit: "s" },
-  { path: "lapse.hours", label: "Runs for", unit: "hours" },
-  { path: "lapse.stars", label: "Stars stay points", flag: true },
-  { path: "lapse.external_power", label: "Power bank connected", flag: true },
+  { path: "lapse.interval_s", label: "A frame every" },
+  { path: "lapse.hours", label: "Runs for" },
+  { path: "lapse.stars", label: "Stars stay points" },
+  { path: "lapse.external_power", label: "Power bank connected" },
 ];
 
 /** Whether a question changes the answer in a scenario. */
@@ -193,11 +159,10 @@ export function asked(spec: FieldSpec, scenario: string): boolean {
   return !spec.not?.includes(scenario) && (!spec.only || spec.only.includes(scenario));
 }
 
-/** What a choice is sent as: some stand for numbers, truth or nothing. */
-export function chosenValue(path: string, text: string): unknown {
-  if (path === "mains_hz") return Number(text);
+/** What a choice is sent as. Graded is the school's where nothing is said. */
+export function chosenValue(path: string, text: string, lightKind: string): unknown {
   if (path === "delivery.graded") return text === "" ? null : text === "true";
-  return text;
+  return chosen(briefFact(path, lightKind), text);
 }
 
 export const SHAPES = ["16:9", "9:16", "4:3", "8:7"];
@@ -285,7 +250,7 @@ const UNDER_SKY = ["underwater", "motion", "talking", "drone"];
 /** The brief a new scene starts from; under the sky of its shoot where place and day are known. */
 export function startOf(scenario: string, skyKnown: boolean): Record<string, unknown> {
   const start = SCENARIO_START[scenario] ?? {};
-  return skyKnown && UNDER_SKY.includes(scenario) ? { ...start, light: LIGHT_START.sky } : start;
+  return skyKnown && UNDER_SKY.includes(scenario) ? { ...start, light: lightStart("sky") } : start;
 }
 
 type Tree = Record<string, unknown>;
@@ -306,8 +271,6 @@ export function write(tree: Tree, path: string, value: unknown): Tree {
   return { ...tree, [head]: write((tree[head] as Tree | undefined) ?? {}, rest.join("."), value) };
 }
 
-/** What is typed as it is sent: an emptied number of a field that may be left out becomes null. */
-export function typed(path: string, text: string): unknown {
-  if (["water.housing_rating_m", "light.cloud_okta"].includes(path) && text.trim() === "") return null;
-  return text.trim();
-}
+/** What is typed as it is sent: an emptied field that may be left out becomes null. */
+export const typed = (path: string, text: string, lightKind: string): unknown =>
+  typedFor(briefFact(path, lightKind), text);

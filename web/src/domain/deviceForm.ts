@@ -1,6 +1,7 @@
 /** A whole device document as fields and tables to type in, and back into a document. Pure. */
 
 import { at, cropsIn, type Json, type Kind, meant, put, type Tree, typedText } from "./cells";
+import { type Fact, factOf, factsOf, rangeOf, TYPED_AS } from "./fields";
 import type { Grid } from "./grid";
 
 export type FormField = {
@@ -9,6 +10,8 @@ export type FormField = {
   unit?: string;
   kind: Kind;
   choices?: string[];
+  /** What it takes, in words. */
+  range?: string;
   wide?: boolean;
   hint?: string;
   /** Asked only of this kind of device. */
@@ -19,166 +22,163 @@ export type FormTable = { path: string; title: string; columns: Column[]; about?
 export type Section = { key: string; title: string; fields: FormField[]; tables: FormTable[] };
 export type Typed = { fields: Record<string, string>; tables: Record<string, Grid> };
 
-const field = (path: string, label: string, kind: Kind, more: Partial<FormField> = {}): FormField => ({
+const told = (fact: Fact) => ({
+  kind: TYPED_AS[fact.kind],
+  unit: fact.unit,
+  range: rangeOf(fact),
+  choices: fact.choices?.map(String),
+});
+
+type Asked = { path: string; label: string; kind?: Kind; wide?: string };
+
+/** A field as its schema tells it, unless it is typed in a way of its own. */
+const field = (path: string, label: string, more: Partial<FormField> = {}): FormField => ({
   path,
   label,
-  kind,
+  ...told(factOf("device", more.kind ? "key" : path)),
   ...more,
 });
-const column = (path: string, head: string, kind: Kind = "text", more: Partial<Column> = {}): Column => ({
+const column = (path: string, label: string, more: { kind?: Kind; wide?: string } = {}): Asked => ({
   path,
-  head,
-  kind,
+  label,
   ...more,
 });
+
+/** A table of a list in the document; heads say the unit where the words do not. */
+function table(path: string, title: string, columns: Asked[], about?: string): FormTable {
+  const known = factsOf("device");
+  return {
+    path,
+    title,
+    about,
+    columns: columns.map(({ path: inside, label, ...more }) => {
+      const fact = more.kind ? undefined : known[`${path}[].${inside}`];
+      const { kind = "text", unit = "", choices } = fact ? told(fact) : {};
+      const said = !unit || label.toLowerCase().split(" ").includes(unit.toLowerCase());
+      return { path: inside, head: said ? label : `${label}, ${unit}`, kind, choices, ...more };
+    }),
+  };
+}
 
 const KEY = column("key", "Key");
-const LABEL = column("label", "Label", "text", { wide: "min-w-32" });
-const VIEW_KINDS = [
-  "widest",
-  "wide",
-  "rectilinear",
-  "rectilinear-level",
-  "narrow",
-  "ultra-wide",
-  "standard",
-  "telephoto",
-];
-
-const LENSES: FormTable = {
-  path: "lenses",
-  title: "Lenses, each with its sensor",
-  columns: [
+const LABEL = column("label", "Label", { wide: "min-w-32" });
+const LENSES = table("lenses", "Lenses, each with its sensor", [
+  KEY,
+  LABEL,
+  column("focal_length_mm", "Focal"),
+  column("f_number", "f/"),
+  column("f_numbers", "f/ to set"),
+  column("transmission_loss_stops", "Loss"),
+  column("close_focus_m", "Focus from"),
+  column("sensor.columns", "Sites across"),
+  column("sensor.rows", "Sites down"),
+  column("sensor.pixel_pitch_um", "Pitch"),
+  column("sensor.quantum_efficiency", "e⁻ per photon"),
+  column("sensor.read_noise_e", "Read noise"),
+  column("sensor.full_well_e", "Full well"),
+  column("sensor.prnu", "PRNU"),
+]);
+const VIEWS = table("views", "Views", [
+  KEY,
+  LABEL,
+  column("kind", "Kind", { wide: "min-w-36" }),
+  column("lens", "Lens"),
+  column("projection", "Projection"),
+  column("horizontal_fov_deg", "Across"),
+  column("sensor_share", "Share of width read"),
+]);
+const LEVELS = table(
+  "stabilisation",
+  "Stabilisation",
+  [
     KEY,
     LABEL,
-    column("focal_length_mm", "Focal, mm", "number"),
-    column("f_number", "f/", "number"),
-    column("f_numbers", "f/ to set", "numbers"),
-    column("transmission_loss_stops", "Loss, stops", "number"),
-    column("close_focus_m", "Focus from, m", "number"),
-    column("sensor.columns", "Sites across", "number"),
-    column("sensor.rows", "Sites down", "number"),
-    column("sensor.pixel_pitch_um", "Pitch, µm", "number"),
-    column("sensor.quantum_efficiency", "e⁻ per photon", "number"),
-    column("sensor.read_noise_e", "Read noise, e⁻", "number"),
-    column("sensor.full_well_e", "Full well, e⁻", "number"),
-    column("sensor.prnu", "PRNU, share", "number"),
+    column("crop", "Crop"),
+    column("removes", "Shake removed"),
+    column("draw_w", "Draw"),
+    column("optical", "Moves lens or camera"),
+    column("levels_horizon", "Levels horizon"),
   ],
-};
-const VIEWS: FormTable = {
-  path: "views",
-  title: "Views",
-  columns: [
-    KEY,
-    LABEL,
-    column("kind", "Kind", "text", { choices: VIEW_KINDS, wide: "min-w-36" }),
-    column("lens", "Lens"),
-    column("projection", "Projection", "text", { choices: ["rectilinear", "fisheye"] }),
-    column("horizontal_fov_deg", "Across, °", "number"),
-    column("sensor_share", "Share of width read", "number"),
-  ],
-};
-const LEVELS: FormTable = {
-  path: "stabilisation",
-  title: "Stabilisation",
-  about: "A crop is the share of the width given up; left empty, every mode has to say its own.",
-  columns: [
-    KEY,
-    LABEL,
-    column("crop", "Crop, share", "number"),
-    column("removes", "Shake removed, share", "number"),
-    column("draw_w", "Draw, W", "number"),
-    column("optical", "Moves lens or camera", "flag"),
-    column("levels_horizon", "Levels horizon", "flag"),
-  ],
-};
-const CODECS: FormTable = {
-  path: "codecs",
-  title: "Codecs",
-  columns: [
-    KEY,
-    LABEL,
-    column("bit_depths", "Bits", "numbers"),
-    column("efficiency", "Picture per bit", "number"),
-    column("editing_load", "Heavy to edit, 0 to 1", "number"),
-    column("external_drive_above", "Drive above, fps"),
-  ],
-};
-export const MODES: FormTable = {
-  path: "modes",
-  title: "Modes",
-  about:
-    "A level with a crop of its own here reads standard:0.13; bit rates read hevc:60/120; empty bits and profiles mean all. A lapse takes one frame every 1/rate seconds: 1/20 is one every 20 s.",
-  columns: [
-    column("frame_shape", "Shape", "text", { choices: ["16:9", "4:3", "8:7", "9:16"] }),
+  "A crop is the share of the width given up; left empty, every mode has to say its own.",
+);
+const CODECS = table("codecs", "Codecs", [
+  KEY,
+  LABEL,
+  column("bit_depths", "Bits"),
+  column("efficiency", "Picture per bit"),
+  column("editing_load", "Heavy to edit"),
+  column("external_drive_above", "Drive above"),
+]);
+export const MODES = table(
+  "modes",
+  "Modes",
+  [
+    column("frame_shape", "Shape"),
     column("resolution", "Size"),
-    column("width_px", "Width, px", "number"),
-    column("height_px", "Height, px", "number"),
-    column("rate", "Rate, fps"),
-    column("views", "Views", "words", { wide: "min-w-72" }),
-    column("stabilisation", "Stabilisation", "levels", { wide: "min-w-64" }),
-    column("bit_rates", "Codec: Mbit/s", "by-codec", { wide: "min-w-44" }),
-    column("bit_depths", "Codec: bits", "by-codec", { wide: "min-w-24" }),
-    column("profiles", "Profiles", "words", { wide: "min-w-36" }),
-    column("readout", "Readout", "text", { choices: ["whole", "binned", "line-skipped"], wide: "min-w-24" }),
-    column("photosite_share", "Share read", "number"),
-    column("low_light_tuned", "Low light", "flag"),
-    column("draw_w", "Draw, W", "number"),
-    column("kind", "Kind", "text", { choices: ["video", "lapse"] }),
-    column("still_mb", "MB a frame", "number"),
+    column("width_px", "Width"),
+    column("height_px", "Height"),
+    column("rate", "Rate"),
+    column("views", "Views", { wide: "min-w-72" }),
+    column("stabilisation", "Stabilisation", { kind: "levels", wide: "min-w-64" }),
+    column("bit_rates", "Codec: Mbit/s", { kind: "by-codec", wide: "min-w-44" }),
+    column("bit_depths", "Codec: bits", { kind: "by-codec", wide: "min-w-24" }),
+    column("profiles", "Profiles", { wide: "min-w-36" }),
+    column("readout", "Readout", { wide: "min-w-24" }),
+    column("photosite_share", "Share read"),
+    column("low_light_tuned", "Low light"),
+    column("draw_w", "Draw"),
+    column("kind", "Kind"),
+    column("still_mb", "MB a frame"),
   ],
-};
-const PROFILES: FormTable = {
-  path: "profiles",
-  title: "Colour profiles",
-  columns: [
-    KEY,
-    LABEL,
-    column("curve", "Curve", "text", { choices: ["log", "flat", "neutral", "vivid"] }),
-    column("base_iso", "Base ISO", "number"),
-    column("bit_depth", "Needs, bit", "number"),
-    column("headroom_stops", "Over mid grey, stops", "number"),
-    column("shadow_lift", "Lifts shadows, stops", "number"),
+  "A level with a crop of its own here reads standard:0.13; bit rates read hevc:60/120; empty bits and profiles mean all. A lapse takes one frame every 1/rate seconds: 1/20 is one every 20 s.",
+);
+const PROFILES = table("profiles", "Colour profiles", [
+  KEY,
+  LABEL,
+  column("curve", "Curve"),
+  column("base_iso", "Base ISO"),
+  column("bit_depth", "Needs, bit"),
+  column("headroom_stops", "Over mid grey"),
+  column("shadow_lift", "Lifts shadows"),
+]);
+export const MENU = table(
+  "menu",
+  "Its own menu, in its order",
+  [
+    column("setting", "Setting", { wide: "min-w-40" }),
+    column("label", "Label in the camera", { wide: "min-w-36" }),
+    column("default", "As it comes", { wide: "min-w-32" }),
+    column("values", "Values", { kind: "values", wide: "min-w-80" }),
+    column("left_alone", "Left alone", { kind: "flag" }),
   ],
-};
-export const MENU: FormTable = {
-  path: "menu",
-  title: "Its own menu, in its order",
-  about:
-    "A line a setting. Values are parted by |; settings decided from the tables above need none. Left alone: it acts, but cannot be changed.",
-  columns: [
-    column("setting", "Setting", "text", { wide: "min-w-40" }),
-    column("label", "Label in the camera", "text", { wide: "min-w-36" }),
-    column("default", "As it comes", "text", { wide: "min-w-32" }),
-    column("values", "Values", "values", { wide: "min-w-80" }),
-    column("left_alone", "Left alone", "flag"),
-  ],
-};
+  "A line a setting. Values are parted by |; settings decided from the tables above need none. Left alone: it acts, but cannot be changed.",
+);
 
 export const SECTIONS: Section[] = [
   {
     key: "body",
     title: "Body",
     fields: [
-      field("name", "Name", "text", { wide: true }),
-      field("kind", "Kind", "text", { choices: ["action-camera", "phone", "drone"] }),
-      field("capture_app", "Capture app", "text", { only: "phone" }),
-      field("preset_slots", "Preset slots", "number"),
-      field("depth_rating_m", "Bare body to", "number", { unit: "m" }),
-      field("battery.capacity_wh", "Battery", "number", { unit: "Wh" }),
-      field("battery.share_at_0_c", "Share left at 0 °C", "number"),
-      field("battery.cold_table", "Shares by temperature", "cold", {
+      field("name", "Name", { wide: true }),
+      field("kind", "Kind"),
+      field("capture_app", "Capture app", { only: "phone" }),
+      field("preset_slots", "Preset slots"),
+      field("depth_rating_m", "Bare body to"),
+      field("battery.capacity_wh", "Battery"),
+      field("battery.share_at_0_c", "Share left at 0 °C"),
+      field("battery.cold_table", "Shares by temperature", {
+        kind: "cold",
         unit: "°C:share",
         hint: "-10:0.45 0:0.68",
       }),
-      field("battery.cuts_out_below", "Cuts out in the cold below", "number", { unit: "share" }),
-      field("heat_limit_minutes", "Stops for heat after", "number", { unit: "min" }),
-      field("heat_limit_c", "Stops at", "number", { unit: "°C" }),
-      field("heat_resistance_k_per_w", "Body to still air", "number", { unit: "K/W" }),
-      field("card_mb_s", "Storage sustains", "number", { unit: "MB/s" }),
-      field("storage_gb", "Storage inside", "number", { unit: "GB" }),
-      field("flight_minutes", "Flies", "number", { unit: "min", only: "drone" }),
-      field("landing_reserve", "Kept for landing", "number", { unit: "share", only: "drone" }),
+      field("battery.cuts_out_below", "Cuts out in the cold below"),
+      field("heat_limit_minutes", "Stops for heat after"),
+      field("heat_limit_c", "Stops at"),
+      field("heat_resistance_k_per_w", "Body to still air"),
+      field("card_mb_s", "Storage sustains"),
+      field("storage_gb", "Storage inside"),
+      field("flight_minutes", "Flies", { only: "drone" }),
+      field("landing_reserve", "Kept for landing", { only: "drone" }),
     ],
     tables: [],
   },
@@ -188,19 +188,17 @@ export const SECTIONS: Section[] = [
     key: "exposure",
     title: "Exposure and colour",
     fields: [
-      field("shutters", "Shutters to set", "words", { unit: "s", wide: true }),
-      field("automatic_shutter", "Automatic shutter", "flag"),
-      field("shortest_shutter", "Shortest", "text", { unit: "s" }),
-      field("exposure_programme", "When light falls", "text", {
-        choices: ["shutter-first", "short-shutter", "shared"],
-      }),
-      field("iso.values", "ISO values", "numbers", { wide: true }),
-      field("iso.settable", "ISO can be set", "flag"),
-      field("exposure_biases", "Exposure biases", "numbers", { unit: "stops", wide: true }),
-      field("meters_bright_stops", "Its meter exposes bright by", "number", { unit: "stops" }),
-      field("white_balance.kelvins", "White balance to set", "numbers", { unit: "K", wide: true }),
-      field("white_balance.automatic", "Automatic white balance", "flag"),
-      field("white_balance.lock", "Automatic can be locked", "flag"),
+      field("shutters", "Shutters to set", { wide: true }),
+      field("automatic_shutter", "Automatic shutter"),
+      field("shortest_shutter", "Shortest"),
+      field("exposure_programme", "When light falls"),
+      field("iso.values", "ISO values", { wide: true }),
+      field("iso.settable", "ISO can be set"),
+      field("exposure_biases", "Exposure biases", { wide: true }),
+      field("meters_bright_stops", "Its meter exposes bright by"),
+      field("white_balance.kelvins", "White balance to set", { wide: true }),
+      field("white_balance.automatic", "Automatic white balance"),
+      field("white_balance.lock", "Automatic can be locked"),
     ],
     tables: [PROFILES],
   },

@@ -1,6 +1,6 @@
 /** Ways to measure light, and their fields. What is typed stays text until the service reads it. Pure. */
 
-import type { FieldSpec } from "./brief";
+import { factOf, rangeOf } from "./fields";
 
 export const READING_KINDS = [
   { value: "settings", text: "a meter or camera: ISO, f, shutter" },
@@ -10,23 +10,29 @@ export const READING_KINDS = [
   { value: "grey-card", text: "a still of a grey card" },
 ];
 
-type ReadingField = { name: string } & Pick<FieldSpec, "label" | "unit">;
+type ReadingField = { name: string; label: string; unit?: string; range: string };
 
-const LUX: ReadingField[] = [{ name: "lux", label: "It says", unit: "lx" }];
-
-export const READING_FIELDS: Record<string, ReadingField[]> = {
+const ASKED: Record<string, [name: string, label: string][]> = {
   settings: [
-    { name: "iso", label: "ISO" },
-    { name: "f_number", label: "Aperture", unit: "f/" },
-    { name: "shutter_s", label: "Shutter", unit: "s" },
+    ["iso", "ISO"],
+    ["f_number", "Aperture"],
+    ["shutter_s", "Shutter"],
   ],
-  lux: LUX,
-  phone: LUX,
-  ev: [{ name: "ev100", label: "At ISO 100", unit: "EV" }],
+  lux: [["lux", "It says"]],
+  phone: [["lux", "It says"]],
+  ev: [["ev100", "At ISO 100"]],
 };
+
+/** The fields of a way to measure; a still of a grey card has none, they are read from it. */
+export function readingFields(how: string): ReadingField[] {
+  return (ASKED[how] ?? []).map(([name, label]) => {
+    const fact = factOf("reading", `[${how}].${name}`);
+    return { name, label, unit: fact.unit, range: rangeOf(fact) };
+  });
+}
 
 /** A reading as it is sent: only the fields of its kind, as they were typed. */
 export function readingSent(how: string, typed: Record<string, string>): Record<string, string> {
-  const fields = (READING_FIELDS[how] ?? []).map((one) => [one.name, (typed[one.name] ?? "").trim()]);
+  const fields = readingFields(how).map((one) => [one.name, (typed[one.name] ?? "").trim()]);
   return { how, ...Object.fromEntries(fields) };
 }

@@ -53,7 +53,7 @@ export function useBriefDraft(scene: SceneView) {
     value: (path: string) => read(draft, path),
     problem: (path: string) => refused?.refusal.at(`brief.${path}`),
     type: (path: string, text: string, label: string) =>
-      change(write(draft, path, typed(path, text)), label, PAUSE_MS),
+      change(write(draft, path, typed(path, text, String(read(draft, "light.kind")))), label, PAUSE_MS),
     slide: (path: string, value: number, label: string) => change(write(draft, path, value), label, SLIDE_MS),
     choose: (path: string, value: unknown, label: string) => change(write(draft, path, value), label, 0),
   };

@@ -1,7 +1,14 @@
 import { type ReactNode, useId } from "react";
 import { Select, type SelectChoice } from "./Select";
 
-type Common = { label: string; unit?: string; problem?: string; hint?: string };
+type Common = {
+  label: string;
+  unit?: string;
+  /** What it takes, told under it while it is typed in. */
+  range?: string;
+  problem?: string;
+  hint?: string;
+};
 
 const BOX =
   "w-full min-w-0 rounded-sm border bg-paper px-1.5 py-px text-small aria-[invalid=true]:border-signal aria-[invalid=true]:bg-signal-wash rule";
@@ -10,17 +17,23 @@ function Frame({
   id,
   label,
   unit,
+  range,
   problem,
   children,
 }: Common & { id: string; children: (describedBy: string | undefined) => ReactNode }) {
   const note = problem ? `${id}-problem` : undefined;
   return (
-    <div className="min-w-0">
+    <div className="group relative min-w-0">
       <label htmlFor={id} className="flex justify-between gap-1 text-fine leading-tight text-soft">
         <span>{label}</span>
-        {unit ? <span>{unit}</span> : null}
+        {unit ? <span className="whitespace-nowrap">{unit}</span> : null}
       </label>
       {children(note)}
+      {range && !problem ? (
+        <span className="pointer-events-none absolute top-full right-0 z-10 hidden rounded-b-sm bg-ink px-1.5 text-fine whitespace-nowrap text-paper group-focus-within:inline">
+          {range}
+        </span>
+      ) : null}
       {problem ? (
         <p id={note} role="alert" className="mt-0.5 text-fine leading-tight text-signal">
           {problem}

@@ -41,7 +41,7 @@ class EvLight(Part):
     """A typed exposure value at ISO 100."""
 
     kind: Literal["ev"] = "ev"
-    ev100: float = Field(ge=-13, le=20, description="EV at ISO 100 [stops].")
+    ev100: float = Field(ge=-13, le=20, examples=[12], description="EV at ISO 100 [stops].")
     kelvin: float = Field(default=5500, ge=1500, le=20000)
     lamps: bool = Field(default=False, description="Whether lamps on the mains light the subject.")
 
@@ -50,7 +50,7 @@ class LuxLight(Part):
     """A measured illuminance on the subject."""
 
     kind: Literal["lux"] = "lux"
-    lux: float = Field(gt=0, le=200_000, description="Illuminance on the subject [lx].")
+    lux: float = Field(gt=0, le=200_000, examples=[500], description="Illuminance on the subject [lx].")
     kelvin: float = Field(default=5500, ge=1500, le=20000)
     lamps: bool = Field(default=False, description="Whether lamps on the mains light the subject.")
 
@@ -91,7 +91,7 @@ class SunLight(OpenSky):
     """The sun at an altitude behind a cover of cloud, less what stands in its way."""
 
     kind: Literal["sun"] = "sun"
-    sun_altitude_deg: float = Field(ge=-18, le=90)
+    sun_altitude_deg: float = Field(ge=-18, le=90, examples=[30])
     cloud_okta: float = Field(default=0, ge=0, le=8)
 
 

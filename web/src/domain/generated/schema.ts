@@ -2437,6 +2437,7 @@ export interface components {
             /**
              * Ev100
              * @description EV at ISO 100 [stops].
+             * @example 12
              */
             ev100: number;
             /**
@@ -3236,6 +3237,7 @@ export interface components {
             /**
              * Lux
              * @description Illuminance on the subject [lx].
+             * @example 500
              */
             lux: number;
             /**
@@ -4736,7 +4738,10 @@ export interface components {
              * @enum {string}
              */
             kind: "sun";
-            /** Sun Altitude Deg */
+            /**
+             * Sun Altitude Deg
+             * @example 30
+             */
             sun_altitude_deg: number;
             /**
              * Cloud Okta

@@ -1,9 +1,10 @@
 import { chosenValue, type FieldSpec } from "../../domain/brief";
+import { briefFact, choicesOf, rangeOf } from "../../domain/fields";
 import type { BriefDraft } from "../../state/draft";
 import { useVocabulary } from "../../state/queries";
 import { ChoiceField, FlagField, TextField } from "../../ui/Field";
 
-/** One field of a brief, kept as it is made. */
+/** One field of a brief, kept as it is made; what it takes is told by its schema. */
 export function BriefField({
   spec,
   draft,
@@ -14,41 +15,44 @@ export function BriefField({
   refused: string | undefined;
 }) {
   const vocabulary = useVocabulary().data;
-  const named = spec.named ? (vocabulary?.[spec.named] ?? []) : undefined;
+  const lightKind = String(draft.value("light.kind"));
+  const fact = briefFact(spec.path, lightKind);
   const value = draft.value(spec.path);
-  const label = spec.label.toLowerCase();
-  if (spec.flag) {
+  const text = value === null || value === undefined ? "" : String(value);
+  const name = spec.label.toLowerCase();
+  if (fact.kind === "flag" && !spec.choices) {
     return (
       <FlagField
         label={spec.label}
         value={Boolean(value)}
-        onFlip={(flag) => draft.choose(spec.path, flag, label)}
+        onFlip={(flag) => draft.choose(spec.path, flag, name)}
       />
     );
   }
-  const problem = draft.problem(spec.path) ?? refused;
+  const shared = { label: spec.label, problem: draft.problem(spec.path) ?? refused };
+  const named = spec.named ? (vocabulary?.[spec.named] ?? []) : undefined;
   const choices =
     spec.choices ??
-    named?.map((one: { key: string; label: string }) => ({ value: one.key, text: one.label }));
+    named?.map(({ key, label }: { key: string; label: string }) => ({ value: key, text: label })) ??
+    (fact.choices && choicesOf(fact));
   if (choices) {
     return (
       <ChoiceField
-        label={spec.label}
-        problem={problem}
-        value={value === null || value === undefined ? "" : String(value)}
+        {...shared}
+        value={text}
         choices={choices}
-        onChoose={(chosen) => draft.choose(spec.path, chosenValue(spec.path, chosen), label)}
+        onChoose={(chosen) => draft.choose(spec.path, chosenValue(spec.path, chosen, lightKind), name)}
       />
     );
   }
   return (
     <TextField
-      label={spec.label}
-      unit={spec.unit}
+      {...shared}
+      unit={fact.unit}
+      range={rangeOf(fact)}
       inputMode="decimal"
-      problem={problem}
-      value={value === null || value === undefined ? "" : String(value)}
-      onType={(text) => draft.type(spec.path, text, label)}
+      value={text}
+      onType={(typed) => draft.type(spec.path, typed, name)}
     />
   );
 }

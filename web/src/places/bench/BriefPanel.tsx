@@ -9,7 +9,7 @@ import {
   LIGHT_CHANGE,
   LIGHT_FIELDS,
   LIGHT_KINDS,
-  LIGHT_START,
+  lightStart,
   SHAPES,
   WATER,
 } from "../../domain/brief";
@@ -76,7 +76,7 @@ function LightFields({ draft }: { draft: BriefDraft }) {
           label="Known"
           value={kind}
           choices={LIGHT_KINDS}
-          onChoose={(chosen) => draft.choose("light", LIGHT_START[chosen], "light")}
+          onChoose={(chosen) => draft.choose("light", lightStart(chosen), "light")}
         />
       </div>
       {kind === "condition" ? (

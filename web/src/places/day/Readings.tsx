@@ -2,7 +2,7 @@ import { type FormEvent, useState } from "react";
 import { clock, minuteOf } from "../../domain/day";
 import type { DayView, JobView } from "../../domain/documents";
 import { ev, stops } from "../../domain/format";
-import { READING_FIELDS, READING_KINDS, readingSent } from "../../domain/readings";
+import { READING_KINDS, readingFields, readingSent } from "../../domain/readings";
 import { Refused } from "../../domain/refused";
 import type { FilmingState } from "../../state/day";
 import { askDay, sendCard } from "../../state/dayCalls";
@@ -116,11 +116,12 @@ function NewReading({ film, day }: { film: FilmingState; day: DayView }) {
       </div>
       <div className="grid grid-cols-4 gap-3">
         <TextField label="At" unit="hh:mm" value={time} problem={refused?.at("minute")} onType={setTime} />
-        {(READING_FIELDS[how] ?? []).map((spec) => (
+        {readingFields(how).map((spec) => (
           <TextField
             key={spec.name}
             label={spec.label}
             unit={spec.unit}
+            range={spec.range}
             value={typed[spec.name] ?? ""}
             problem={refused?.at(`measured.${spec.name}`)}
             onType={(text) => setTyped({ ...typed, [spec.name]: text })}

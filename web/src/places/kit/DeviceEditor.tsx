@@ -106,7 +106,8 @@ function Head({ deviceId, name, draft }: { deviceId: string; name: string; draft
 function One({ field, draft }: { field: FormField; draft: DeviceDraft }) {
   const value = draft.typed.fields[field.path] ?? "";
   const set = (text: string) => draft.setField(field.path, text);
-  const shared = { label: field.label, unit: field.unit, problem: draft.problems.get(field.path) };
+  const { label, unit, range } = field;
+  const shared = { label, unit, range, problem: draft.problems.get(field.path) };
   if (field.kind === "flag") {
     return (
       <div className="self-end pb-1">

@@ -132,7 +132,7 @@ function Asked({
       <FlagField label={field.label} value={value === "yes"} onFlip={(flag) => onSet(flag ? "yes" : "no")} />
     );
   }
-  const shared = { label: field.label, unit: field.unit, problem };
+  const shared = { label: field.label, unit: field.unit, range: field.range, problem };
   if (field.choices) {
     const choices = field.choices.map((one) => ({ value: one, text: words(one) }));
     const none = field.choices.includes(value) ? [] : [{ value: "", text: "choose" }];

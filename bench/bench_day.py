@@ -12,7 +12,7 @@ ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT / "src")]
 
 from steady_tide.core.day.order import movable, suggestion  # noqa: E402
-from steady_tide.core.day.scene import Around, SceneLight, filmed_brief, scene_light  # noqa: E402
+from steady_tide.core.day.scene import Around, SceneLight, lit_brief, scene_light  # noqa: E402
 from steady_tide.core.day.second import otherwise, picture_of, with_seconds  # noqa: E402
 from steady_tide.core.day.stations import Second, Station  # noqa: E402
 from steady_tide.core.day.timeline import Marks, Sky, sky_of, steady_windows  # noqa: E402
@@ -57,7 +57,7 @@ def replanned(sky: Sky, scenes: list[tuple[Brief, Device, int, int]], kit: Kit, 
     for index, (brief, device, start, end) in enumerate(scenes):
         around = Around(sky, okta, start, end)
         light = scene_light(brief, around)
-        plan = sketched(filmed_brief(brief, light, around), device, kit)
+        plan = sketched(lit_brief(brief, light, around), device, kit)
         assert isinstance(plan, Sketch)
         steady_windows(light.minutes, light.ev100, Marks(plan.reach.low.ev100, plan.reach.high.ev100))
         if brief.water is not None:
@@ -70,7 +70,7 @@ def replanned(sky: Sky, scenes: list[tuple[Brief, Device, int, int]], kit: Kit, 
 
     def offer(station: Station, span: tuple[int, int], _: frozenset[int]) -> Second | None:
         brief, device, light, around, plan = made[station.setup]
-        later = filmed_brief(brief, light, replace(around, start=span[0], end=span[1]))
+        later = lit_brief(brief, light, replace(around, start=span[0], end=span[1]))
         found = sketched(later, device, kit, picture_of(plan))
         if not isinstance(found, Sketch):
             return None

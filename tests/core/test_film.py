@@ -6,7 +6,7 @@ from typing import Any
 import pytest
 
 from steady_tide.core.day.film import USUAL_FRAME, CameraSet, SceneOnDay
-from steady_tide.core.day.scene import Around, filmed_brief, scene_light
+from steady_tide.core.day.scene import Around, lit_brief, scene_light
 from steady_tide.core.day.timeline import sky_of
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.settings import Setting
@@ -28,7 +28,7 @@ def on_day(
     light = scene_light(stated, around)
     sets = []
     for number, device in enumerate(devices):
-        sketch = sketch_of(filmed_brief(stated, light, around), device, stance=STANCE, bag=bag)
+        sketch = sketch_of(lit_brief(stated, light, around), device, stance=STANCE, bag=bag)
         assert isinstance(sketch, Sketch)
         sets.append(CameraSet(str(number), 1, device, sketch))
     return SceneOnDay("s", name, "", False, stated, around, light, tuple(sets), tuple(bag))

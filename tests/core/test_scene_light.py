@@ -6,7 +6,7 @@ from typing import Any
 import numpy as np
 import pytest
 
-from steady_tide.core.day.scene import Around, depth_along, filmed_brief, open_sky, scene_light
+from steady_tide.core.day.scene import Around, depth_along, lit_brief, open_sky, scene_light
 from steady_tide.core.day.timeline import sky_of
 from steady_tide.core.errors import BadInput
 from steady_tide.core.light.almanac import Place
@@ -144,7 +144,7 @@ def test_the_brief_as_filmed_has_the_light_of_its_hour() -> None:
     brief = under_sky(falls_stops=0.5, rises_stops=0.25)
     window = around(1080, 1200)
     light = scene_light(brief, window)
-    filmed = filmed_brief(brief, light, window)
+    filmed = lit_brief(brief, light, window)
     assert isinstance(filmed.light, ComputedLight)
     low, high = light.ev100[1080:1201].min(), light.ev100[1080:1201].max()
     assert filmed.light.ev100 == pytest.approx((low + high) / 2, abs=0.001)
@@ -154,20 +154,18 @@ def test_the_brief_as_filmed_has_the_light_of_its_hour() -> None:
 
 
 def test_under_water_the_depths_it_is_filmed_at_count_too() -> None:
-    shallow, deep = (
-        filmed_brief(one, scene_light(one, around()), around()) for one in (dive(depth_m=2), dive(depth_m=9))
-    )
+    shallow, deep = (lit_brief(one, scene_light(one, around()), around()) for one in (dive(depth_m=2), dive(depth_m=9)))
     assert deep.falls_stops > shallow.falls_stops + 0.5 and deep.light.ev100 < shallow.light.ev100
 
 
 def test_light_that_was_typed_is_left_as_it_is() -> None:
     brief = Brief.read({"scenario": "motion", "light": {"kind": "ev", "ev100": 12}})
-    assert filmed_brief(brief, scene_light(brief, around()), around()) is brief
+    assert lit_brief(brief, scene_light(brief, around()), around()) is brief
 
 
 def test_a_scene_without_a_time_is_planned_for_the_highest_sun() -> None:
     nowhen = around(None, None)
-    filmed = filmed_brief(under_sky(), scene_light(under_sky(), nowhen), nowhen)
+    filmed = lit_brief(under_sky(), scene_light(under_sky(), nowhen), nowhen)
     assert isinstance(filmed.light, ComputedLight) and "no time said yet" in filmed.light.source
     assert filmed.light.ev100 == pytest.approx(float(SKY.ev100(2.0)[NOON]), abs=0.001)
 

@@ -5,7 +5,7 @@ from datetime import date
 
 import numpy as np
 
-from steady_tide.core.day.scene import Around, filmed_brief, scene_light
+from steady_tide.core.day.scene import Around, lit_brief, scene_light
 from steady_tide.core.day.second import LEAST_MINUTES, otherwise, otherwise_words, picture_of, with_seconds
 from steady_tide.core.day.stations import Second, Station
 from steady_tide.core.day.swaps import swaps_of
@@ -110,7 +110,7 @@ def test_a_drone_at_dusk_keeps_its_picture_in_a_second_set() -> None:
     rows = (light.minutes >= start) & (light.minutes <= start + 90)
 
     def sketched(around: Around, pins: dict[Setting, Value] | None = None) -> Sketch:
-        found = sketch_of(filmed_brief(rafts, light, around), drone, stance=STANCE, bag=KIT.bag, pins=pins)
+        found = sketch_of(lit_brief(rafts, light, around), drone, stance=STANCE, bag=KIT.bag, pins=pins)
         assert isinstance(found, Sketch)
         return found
 

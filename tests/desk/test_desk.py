@@ -165,7 +165,7 @@ def test_shoots_come_newest_day_first_and_those_without_a_day_last(database: Dat
         assert shoots.change(one.id, ShootFacts(name="newer", place="quay")).place == "quay"
         shoots.delete(one.id)
         with pytest.raises(NotFound):
-            shoots.one(one.id)
+            shoots.shoot(one.id)
 
 
 @pytest.mark.parametrize(

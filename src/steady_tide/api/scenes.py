@@ -36,7 +36,7 @@ class SetupRequest(BaseModel):
 
 
 @router.get("/{scene_id}")
-def one(at: WorkplaceOf, scene_id: UUID) -> SceneView:
+def scene(at: WorkplaceOf, scene_id: UUID) -> SceneView:
     """A scene with the plan of each camera."""
     return Bench(at).scene(scene_id)
 

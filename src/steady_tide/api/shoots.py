@@ -65,9 +65,9 @@ def add(at: WorkplaceOf, shoot: ShootRequest) -> ShootView:
 
 
 @router.get("/{shoot_id}")
-def one(at: WorkplaceOf, shoot_id: UUID) -> ShootView:
+def shoot(at: WorkplaceOf, shoot_id: UUID) -> ShootView:
     """One shoot."""
-    return Shoots(at).one(shoot_id)
+    return Shoots(at).shoot(shoot_id)
 
 
 @router.put("/{shoot_id}")

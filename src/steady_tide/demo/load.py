@@ -56,8 +56,8 @@ def load_demo(session: Session) -> Account:
         ]
         brief = Brief.read({**scene["brief"], **scene["on_the_day"]})
         starts, ends = scene["time"]
-        filmed = {"starts": starts, "ends": ends, "spot": scene["spot"], "fixed": scene["fixed"]}
-        bench.put_scene(shoot.id, name=scene["name"], brief=brief, cameras=cameras, filmed=filmed)
+        schedule = {"starts": starts, "ends": ends, "spot": scene["spot"], "fixed": scene["fixed"]}
+        bench.put_scene(shoot.id, name=scene["name"], brief=brief, cameras=cameras, schedule=schedule)
     for left in data("scenes.json")["dialled"]:
         Dialled(rows).confirm(devices[left["device"]], left["slot"], left["values"])
     return account

@@ -43,9 +43,9 @@ class Planner:
         self._devices: dict[UUID, Device] = {}
         self._digests: dict[UUID, str] = {}
 
-    def filmed(self, scene: SceneRow) -> Brief:
+    def lit_brief(self, scene: SceneRow) -> Brief:
         """What a scene is planned for: its brief, with the light of the place and hour it is filmed at."""
-        return self.skies.of(scene).filmed
+        return self.skies.of(scene).lit_brief
 
     def device(self, device_id: UUID) -> Device:
         """A device of the account's kit."""

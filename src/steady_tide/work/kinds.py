@@ -44,13 +44,13 @@ def _card_of(task: Task) -> CardReading:
         raise Interrupted from stopped
 
 
-def _keep_card(at: Workplace, subject: Subject, found: CardReading) -> None:
+def _keep_card(at: Workplace, subject: Subject, reading: CardReading) -> None:
     scene = subject["scene_id"]
     FilmingDesk(at).keep_reading(
         UUID(subject["shoot_id"]),
         scene_id=UUID(scene) if scene else None,
         minute=subject["minute"],
-        measured=found,
+        measured=reading,
     )
 
 

@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import replace
 
 from steady_tide.core.day.film import CameraSet, SceneOnDay
-from steady_tide.core.day.scene import filmed_brief
+from steady_tide.core.day.scene import lit_brief
 from steady_tide.core.day.second import Offer, otherwise, otherwise_words, picture_of, with_seconds
 from steady_tide.core.day.stations import Second, Station
 from steady_tide.core.day.swaps import Course
@@ -55,7 +55,7 @@ def _offers(scenes: Iterable[SceneOnDay], planned: Planned) -> Offer:
         free = next((slot for slot in slots if slot not in used | taken), None)
         if free is None:
             return None
-        brief = filmed_brief(scene.brief, scene.rest, replace(scene.around, start=span[0], end=span[1]))
+        brief = lit_brief(scene.brief, scene.rest, replace(scene.around, start=span[0], end=span[1]))
         second = planned(one, brief, picture_of(one.sketch))
         differs = otherwise(one.sketch, second) if second is not None else []
         if second is None or not differs:

@@ -226,11 +226,11 @@ def depth_along(water: Water, around: Around) -> Floats:
     points = sorted(water.profile, key=lambda point: point.minute)
     at, depths = np.array([p.minute for p in points]), np.array([p.depth_m for p in points])
     along = np.interp(minutes - around.start, at, depths)
-    filmed = (minutes >= around.start) & (minutes <= around.end)
-    return np.where(filmed, along, water.middle_m)
+    while_filming = (minutes >= around.start) & (minutes <= around.end)
+    return np.where(while_filming, along, water.middle_m)
 
 
-def filmed_brief(brief: Brief, light: SceneLight, around: Around) -> Brief:
+def lit_brief(brief: Brief, light: SceneLight, around: Around) -> Brief:
     """The brief as it is filmed: its light worked out for the hour, and how far that moves on top of what was typed.
 
     Only the light of place and time, and lamps, are worked out; typed light wins over the model. The aim

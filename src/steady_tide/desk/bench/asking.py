@@ -32,7 +32,7 @@ class Asking:
     def _inputs(self, setup_id: UUID) -> Inputs:
         setup = self.rows.get(SetupRow, setup_id)
         scene = self.rows.get(SceneRow, setup.scene_id)
-        return self.planner.inputs(setup, self.planner.filmed(scene))
+        return self.planner.inputs(setup, self.planner.lit_brief(scene))
 
     def what_if(self, setup_id: UUID, setting: str, value: Value) -> WhatIf | Conflict:
         """Everything that would differ with one more pin, before it is made. Raises BadInput for an impossible one."""
@@ -58,7 +58,7 @@ class Asking:
     def match(self, scene_id: UUID) -> MatchedScene:
         """Pin on every camera of a scene what lets them cut together; say what cannot be matched."""
         scene = self.rows.get(SceneRow, scene_id, lock=True)
-        brief = self.planner.filmed(scene)
+        brief = self.planner.lit_brief(scene)
         setups = History(self.rows, scene).setups()
         plans = {}
         for setup in setups:
@@ -73,11 +73,11 @@ class Asking:
         view = Bench(self.at).kept(scene, "cameras matched")
         return MatchedScene(scene=view, match=found, dropped=[words for one in dropped for words in one])
 
-    def _pin(self, setup: SetupRow, plan: Plan, found: Match, brief: Brief) -> list[str]:
+    def _pin(self, setup: SetupRow, plan: Plan, match: Match, brief: Brief) -> list[str]:
         """Set the matched pins on one camera, leaving out what its own limits refuse together."""
         pins: dict[str, Value] = dict(setup.pins)
         dropped = []
-        for one in found.matched:
+        for one in match.matched:
             tried = {**pins, one.setting.value: one.values[plan.device_key]}
             inputs = self.planner.inputs(setup, brief)
             if isinstance(self.planner.solve(inputs.otherwise(pins=read_pins(tried))), Plan):
@@ -110,7 +110,7 @@ class Asking:
     def _economy(self, device_id: UUID, pairs: list[tuple[SceneRow, SetupRow]]) -> Economy:
         wanted = []
         for scene, setup in pairs:
-            inputs = self.planner.inputs(setup, self.planner.filmed(scene))
+            inputs = self.planner.inputs(setup, self.planner.lit_brief(scene))
             wanted.append(Wanted(str(setup.id), scene.name, inputs.problem))
         return economy(wanted, self.planner.device(device_id).preset_slots, self.at.shared.spaces)
 

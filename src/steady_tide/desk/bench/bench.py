@@ -55,10 +55,10 @@ class Bench:
         name: str,
         brief: Brief,
         cameras: Sequence[Camera],
-        filmed: Mapping[str, object] | None = None,
+        schedule: Mapping[str, object] | None = None,
         named: UUID | None = None,
     ) -> SceneRow:
-        """A new scene at the end of a shoot, not yet planned. filmed: its times, spot and whether they are fixed."""
+        """A new scene at the end of a shoot, not yet planned. schedule: its times, spot and whether they are fixed."""
         shoot = self.rows.get(ShootRow, shoot_id)
         count = scenes_in(self.rows, shoot.id)
         scene = self.rows.add(
@@ -69,7 +69,7 @@ class Bench:
                 brief=brief.plain(),
                 revision=1,
                 history_at=0,
-                **(filmed or {}),
+                **(schedule or {}),
             ),
             named=named,
         )
@@ -153,7 +153,7 @@ class Bench:
         setup = self.rows.get(SetupRow, setup_id)
         scene = self.rows.get(SceneRow, setup.scene_id)
         planner = Planner(self.at)
-        brief, device = planner.filmed(scene), planner.device(setup.device_id)
+        brief, device = planner.lit_brief(scene), planner.device(setup.device_id)
         return [compatibility(item, device, brief) for item in planner.bag]
 
     def step(self, scene_id: UUID, by: int) -> SceneView:
@@ -206,7 +206,7 @@ class Bench:
                 school=setup.school,
                 held=planner.stances.held(setup),
                 pins={Setting(name): value for name, value in setup.pins.items()},
-                outcome=planner.outcome(setup, sky.filmed),
+                outcome=planner.outcome(setup, sky.lit_brief),
             )
             for setup in history.setups()
         ]

@@ -29,7 +29,7 @@ class Cards:
         scene = self.rows.get(SceneRow, setup.scene_id)
         shoot = self.rows.get(ShootRow, scene.shoot_id)
         planner = Planner(self.at)
-        outcome = planner.outcome(setup, planner.filmed(scene))
+        outcome = planner.outcome(setup, planner.lit_brief(scene))
         device = planner.device(setup.device_id)
         plan = outcome if isinstance(outcome, Plan) else None
         return CardView(

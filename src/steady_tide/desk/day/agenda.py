@@ -7,7 +7,7 @@ from uuid import UUID
 from steady_tide.core.day.timeline import Sky, Window
 from steady_tide.core.plan.account.plan import Brought, Plan
 from steady_tide.core.plan.problem.glasses import NO_FILTER
-from steady_tide.desk.day.days import Days, FilmedScene
+from steady_tide.desk.day.days import Days, ScheduledScene
 from steady_tide.desk.day.views import CameraDay, DayView, SceneDay, SwapView
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.agenda import Agenda, AgendaCamera, AgendaRow, AgendaScene, AgendaSwap, Span
@@ -23,8 +23,10 @@ def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
     view, scenes = days.told(shoot)
     assert shoot.day is not None, "a day that is told has a date"
     sky = days.around(shoot).sky
-    timed = [(filmed, scene) for filmed, scene in zip(scenes, view.scenes, strict=True) if scene.starts is not None]
-    plans = {key: plan for filmed in scenes for key, plan in days.plans(filmed).items()}
+    timed = [
+        (scheduled, scene) for scheduled, scene in zip(scenes, view.scenes, strict=True) if scene.starts is not None
+    ]
+    plans = {key: plan for scheduled in scenes for key, plan in days.plans(scheduled).items()}
     timed.sort(key=lambda pair: pair[1].starts or 0)
     return Agenda(
         key=str(shoot.id),
@@ -35,7 +37,7 @@ def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
         made_at=datetime.now(UTC),
         sky=_sky_words(view),
         rows=_rows(view, sky),
-        scenes=[_scene(filmed, scene, sky, plans) for filmed, scene in timed],
+        scenes=[_scene(scheduled, scene, sky, plans) for scheduled, scene in timed],
         swaps=[_swap(swap, sky, index) for index, swap in enumerate(view.swaps) if swap.kind != "start"],
         begin=[
             f"{one.after} on {one.device_name} for {one.scene_name}"
@@ -71,7 +73,7 @@ def _span(sky: Sky, start: float, end: float) -> Span:
     return sky.clock(start), sky.clock(end)
 
 
-def _scene(filmed: FilmedScene, scene: SceneDay, sky: Sky, plans: Mapping[str, Plan]) -> AgendaScene:
+def _scene(scheduled: ScheduledScene, scene: SceneDay, sky: Sky, plans: Mapping[str, Plan]) -> AgendaScene:
     leaving = sorted((one.minute, one.words) for camera in scene.cameras for one in camera.leaves)
     verdict = "Steady all through: nothing needs touching."
     if not scene.cameras:
@@ -85,7 +87,7 @@ def _scene(filmed: FilmedScene, scene: SceneDay, sky: Sky, plans: Mapping[str, P
         told += [f"The {scene.heading.shadow_of}'s shadow lies in the frame {', '.join(shadows)}."] if shadows else []
     if scene.water is not None:
         told.append(scene.water.under.words)
-    own = [plans[one.key] for one in filmed.scene.sets]
+    own = [plans[one.key] for one in scheduled.scene.sets]
     return AgendaScene(
         key=str(scene.id),
         name=scene.name,

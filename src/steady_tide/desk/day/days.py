@@ -36,7 +36,7 @@ MOON_NAMES = ((0.02, "new moon"), (0.35, "crescent"), (0.65, "half moon"), (0.98
 
 
 @dataclass(frozen=True)
-class FilmedScene:
+class ScheduledScene:
     """A scene's row with what it is on its day, its setups by key, and why others have no set."""
 
     row: SceneRow
@@ -57,9 +57,9 @@ class Days:
         """The day of a shoot. Raises BadInput while it has no place or no day."""
         return self.told(self.rows.get(ShootRow, shoot_id))[0]
 
-    def told(self, shoot: ShootRow) -> tuple[DayView, list[FilmedScene]]:
+    def told(self, shoot: ShootRow) -> tuple[DayView, list[ScheduledScene]]:
         """The day of a shoot with what it was made of, scene by scene."""
-        scenes = self.filmed(shoot)
+        scenes = self.scheduled(shoot)
         return self._view(shoot, scenes), scenes
 
     def around(self, shoot: ShootRow) -> Around:
@@ -70,19 +70,19 @@ class Days:
             raise BadInput([Problem((missing,), "say where and on which day you film, and the light of it is shown")])
         return over
 
-    def filmed(self, shoot: ShootRow) -> list[FilmedScene]:
+    def scheduled(self, shoot: ShootRow) -> list[ScheduledScene]:
         """The scenes of a shoot in order, each with its light and plans."""
         self.around(shoot)
         found = scenes_of(self.rows, shoot.id)
-        return [self._filmed(scene) for scene in found]
+        return [self._scheduled(scene) for scene in found]
 
-    def _filmed(self, row: SceneRow) -> FilmedScene:
+    def _scheduled(self, row: SceneRow) -> ScheduledScene:
         sky = self.planner.skies.of(row)
         assert sky.around is not None and sky.light is not None, "asked only of shoots with a place and a day"
         setups = {str(setup.id): setup for setup in setups_of(self.rows, row.id)}
         sets, unplanned = [], []
         for key, setup in setups.items():
-            outcome = self.planner.sketch(setup, sky.filmed)
+            outcome = self.planner.sketch(setup, sky.lit_brief)
             if isinstance(outcome, Sketch):
                 sets.append(CameraSet(key, setup.slot, self.planner.device(setup.device_id), outcome))
             else:
@@ -98,25 +98,25 @@ class Days:
             sets=tuple(sets),
             bag=tuple(self.planner.bag),
         )
-        return FilmedScene(row, scene, setups, unplanned)
+        return ScheduledScene(row, scene, setups, unplanned)
 
-    def plans(self, filmed: FilmedScene) -> dict[str, Plan]:
+    def plans(self, scheduled: ScheduledScene) -> dict[str, Plan]:
         """The whole plans of a scene's sets by setup, with all that is to be brought and minded."""
-        brief = self.planner.filmed(filmed.row)
-        made = {one.key: self.planner.outcome(filmed.setups[one.key], brief) for one in filmed.scene.sets}
+        brief = self.planner.lit_brief(scheduled.row)
+        made = {one.key: self.planner.outcome(scheduled.setups[one.key], brief) for one in scheduled.scene.sets}
         return {key: plan for key, plan in made.items() if isinstance(plan, Plan)}
 
-    def _courses(self, scenes: Sequence[FilmedScene]) -> list[Course]:
+    def _courses(self, scenes: Sequence[ScheduledScene]) -> list[Course]:
         """The cheapest course of every camera through the day."""
-        setups = {key: setup for filmed in scenes for key, setup in filmed.setups.items()}
+        setups = {key: setup for scheduled in scenes for key, setup in scheduled.setups.items()}
 
         def planned(one: CameraSet, brief: Brief, pins: Mapping[Setting, Value]) -> Sketch | None:
             outcome = self.planner.sketch(setups[one.key], brief, pins=pins)
             return outcome if isinstance(outcome, Sketch) else None
 
-        return courses_of([filmed.scene for filmed in scenes], planned)
+        return courses_of([scheduled.scene for scheduled in scenes], planned)
 
-    def _view(self, shoot: ShootRow, scenes: Sequence[FilmedScene]) -> DayView:
+    def _view(self, shoot: ShootRow, scenes: Sequence[ScheduledScene]) -> DayView:
         around = self.around(shoot)
         sky, place, day = around.sky, place_of(shoot), shoot.day
         assert place is not None and day is not None
@@ -154,13 +154,13 @@ class Days:
             moon_share=told.moon_share,
             moon_words=_moon_words(sky, told.moon_share),
             highest_deg=told.highest_deg,
-            scenes=[self._scene(filmed, shown, left) for filmed in scenes],
-            swaps=swap_views([filmed.scene for filmed in scenes], courses),
+            scenes=[self._scene(scheduled, shown, left) for scheduled in scenes],
+            swaps=swap_views([scheduled.scene for scheduled in scenes], courses),
             readings=self._readings(shoot, scenes, around),
         )
 
-    def _scene(self, filmed: FilmedScene, shown: int, left: Mapping[str, int]) -> SceneDay:
-        row, scene = filmed.row, filmed.scene
+    def _scene(self, scheduled: ScheduledScene, shown: int, left: Mapping[str, int]) -> SceneDay:
+        row, scene = scheduled.row, scheduled.scene
         brief, light = scene.brief, scene.light
         cameras = [_camera(scene, one, shown, left.get(one.key, 0)) for one in scene.sets]
         source = brief.light if isinstance(brief.light, SkyLight | SunLight | LampLight) else None
@@ -187,7 +187,7 @@ class Days:
             uncertainty=drawn(light.uncertainty),
             kelvin=[round(value) for value in drawn(light.kelvin)],
             cameras=cameras,
-            unplanned=filmed.unplanned,
+            unplanned=scheduled.unplanned,
             better_start=scene.better_start([one.steady for one in cameras]),
             aim=brief.aim,
             reachable=brief.reached,
@@ -195,8 +195,8 @@ class Days:
             water=_water(scene, cameras),
         )
 
-    def _readings(self, shoot: ShootRow, scenes: Sequence[FilmedScene], around: Around) -> list[ReadingView]:
-        by_id = {filmed.row.id: filmed.scene for filmed in scenes}
+    def _readings(self, shoot: ShootRow, scenes: Sequence[ScheduledScene], around: Around) -> list[ReadingView]:
+        by_id = {scheduled.row.id: scheduled.scene for scheduled in scenes}
         found = []
         for row in self.planner.skies.readings(shoot.id):
             told, scene = reading_told(row), by_id.get(row.scene_id) if row.scene_id else None
@@ -280,9 +280,9 @@ def _camera(scene: SceneOnDay, one: CameraSet, shown: int, minutes_out: int) -> 
     )
 
 
-def _shown_minutes(sky: Sky, scenes: Sequence[FilmedScene]) -> int:
+def _shown_minutes(sky: Sky, scenes: Sequence[ScheduledScene]) -> int:
     """How far the picture goes: the day, and past midnight to the end of the last scene, in whole hours."""
-    last = max((filmed.row.ends or 0 for filmed in scenes), default=0)
+    last = max((scheduled.row.ends or 0 for scheduled in scenes), default=0)
     return min(max(sky.length, -(-last // 60) * 60), len(sky.minutes) - 1)
 
 

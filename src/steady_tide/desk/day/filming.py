@@ -77,7 +77,7 @@ class FilmingDesk:
             scene.starts, scene.ends = _times(filming.starts, filming.ends)
         scene.spot, scene.fixed = given.get("spot", scene.spot), given.get("fixed", scene.fixed)
         brief = Brief.opened(scene.brief)
-        scene.brief = _filmed_so(brief, given).plain()
+        scene.brief = _with_filming(brief, given).plain()
         History(self.rows, scene).keep(_label(given))
 
     def film_all(self, shoot_id: UUID, times: Sequence[tuple[UUID, int, int]]) -> DayView:
@@ -142,7 +142,7 @@ class FilmingDesk:
     def order(self, shoot_id: UUID) -> OrderView:
         """A better order of the timed scenes, as a suggestion; nothing is changed."""
         shoot = self.rows.get(ShootRow, shoot_id)
-        timed = [one for one in Days(self.at).filmed(shoot) if one.scene.timed is not None]
+        timed = [one for one in Days(self.at).scheduled(shoot) if one.scene.timed is not None]
         if len(timed) > MOST_SCENES:
             words = f"{len(timed)} scenes have a time; an order is proposed for {MOST_SCENES} at most."
             return _no_order(words)
@@ -166,7 +166,7 @@ def _times(starts: int | None, ends: int | None) -> tuple[int | None, int | None
     return starts, ends
 
 
-def _filmed_so(brief: Brief, given: Mapping[str, Any]) -> Brief:
+def _with_filming(brief: Brief, given: Mapping[str, Any]) -> Brief:
     """A brief with what changed of its aim, its sky and its water."""
     changed: dict[str, Any] = {}
     aim = {name: given[name] for name in AIM if name in given}
@@ -213,8 +213,8 @@ def _no_order(words: str) -> OrderView:
     )  # fmt: skip
 
 
-def _order_view(found: Suggestion, scenes: Mapping[str, SceneRow]) -> OrderView:
-    kept = [scenes[key].name for key in found.order]
+def _order_view(suggested: Suggestion, scenes: Mapping[str, SceneRow]) -> OrderView:
+    kept = [scenes[key].name for key in suggested.order]
     return OrderView(
         words=", then ".join(kept),
         moves=[
@@ -226,7 +226,7 @@ def _order_view(found: Suggestion, scenes: Mapping[str, SceneRow]) -> OrderView:
                 starts_before=scenes[move.scene].starts or 0,
                 ends_before=scenes[move.scene].ends or 0,
             )
-            for move in found.moves
+            for move in suggested.moves
         ],
-        **found.model_dump(exclude={"moves", "order"}),
+        **suggested.model_dump(exclude={"moves", "order"}),
     )

@@ -6,7 +6,7 @@ from uuid import UUID
 
 from pydantic import TypeAdapter
 
-from steady_tide.core.day.scene import Around, SceneLight, filmed_brief, scene_light
+from steady_tide.core.day.scene import Around, SceneLight, lit_brief, scene_light
 from steady_tide.core.light.almanac import Place
 from steady_tide.core.light.level import LampLight, SkyLight
 from steady_tide.core.light.reading import Bound, Measured, Told, told
@@ -49,11 +49,11 @@ class SceneSky:
         return None if self.around is None else scene_light(self.brief, self.around)
 
     @cached_property
-    def filmed(self) -> Brief:
+    def lit_brief(self) -> Brief:
         """The brief as it is filmed: its light worked out for place and hour where it is to be."""
         if self.around is None or self.light is None or not isinstance(self.brief.light, SkyLight | LampLight):
             return self.brief
-        return filmed_brief(self.brief, self.light, self.around)
+        return lit_brief(self.brief, self.light, self.around)
 
 
 class Skies:

@@ -43,7 +43,7 @@ class Shoots:
         planner = Planner(self.at)
         return [self._view(shoot, planner) for shoot in shoots(self.rows)]
 
-    def one(self, shoot_id: UUID) -> ShootView:
+    def shoot(self, shoot_id: UUID) -> ShootView:
         """One shoot."""
         return self._view(self.rows.get(ShootRow, shoot_id), Planner(self.at))
 
@@ -92,7 +92,7 @@ class Shoots:
         return leftovers(outcome, Dialled(self.rows).slot(setup.device_id, setup.slot), setup.slot)
 
     def _scene(self, scene: SceneRow, planner: Planner, day: date | None) -> SceneSummary:
-        brief = planner.filmed(scene)
+        brief = planner.lit_brief(scene)
         setups = []
         for setup in History(self.rows, scene).setups():
             outcome = planner.outcome(setup, brief)

@@ -1,6 +1,7 @@
 """How long planning takes against the commit before the planner was rebuilt, side by side in one run.
 
-The goals: a plan with all its reasons in 0.25 of the time, a set without them in 0.15 of that plan's, a day in 0.35.
+The goals: a plan with all its reasons in 0.25 of the time, a set without them in 0.15 of that plan's, a day in 0.35, a
+pulled slider answered in 0.5.
 """
 
 import json
@@ -12,10 +13,12 @@ import tempfile
 from io import BytesIO
 from pathlib import Path
 
-ROOT = Path(__file__).resolve().parents[1]
+from here import ROOT, WEB, browser_missing
+
 COMMIT = "335530e"
 TURNS = 3
 PLAN = "a plan with all its reasons"
+SLIDER = "a pulled slider, on screen"
 
 
 def unpacked(folder: Path) -> bool:
@@ -36,6 +39,31 @@ def measured(tree: Path) -> dict[str, float]:
     return found
 
 
+def with_interface(old: Path) -> bool:
+    """Build the old commit's interface with the packages of this one; False where that cannot be measured here."""
+    if browser_missing(SLIDER.capitalize()) or not (WEB / "node_modules").exists():
+        return False
+    (old / "web/node_modules").symlink_to(WEB / "node_modules")
+    command = ["node", "node_modules/vite/bin/vite.js", "build"]
+    return subprocess.run(command, cwd=old / "web", capture_output=True, check=False).returncode == 0
+
+
+def pulled(tree: Path) -> float:
+    """Median over all moves of the slider [ms]."""
+    command = [sys.executable, str(ROOT / "bench/side_slider.py"), str(tree)]
+    done = subprocess.run(command, cwd=tree, capture_output=True, text=True, check=True)
+    return statistics.median(taken for scene in json.loads(done.stdout).values() for taken in scene)
+
+
+def turn(old: Path, *, seen: bool) -> tuple[dict[str, float], dict[str, float]]:
+    """Both sides once, one after the other."""
+    sides = measured(old), measured(ROOT)
+    if seen:
+        for side, tree in zip(sides, (old, ROOT), strict=True):
+            side[SLIDER] = pulled(tree)
+    return sides
+
+
 def main() -> None:
     """Take turns, print medians and ratios."""
     with tempfile.TemporaryDirectory() as name:
@@ -43,7 +71,8 @@ def main() -> None:
         if not unpacked(old):
             print(f"Against {COMMIT}: left out, this clone does not reach back to it")
             return
-        turns = [(measured(old), measured(ROOT)) for _ in range(TURNS)]
+        seen = with_interface(old)
+        turns = [turn(old, seen=seen) for _ in range(TURNS)]
     print(f"Against commit {COMMIT}, medians of {TURNS} turns, ms: before, now, ratio")
     before, now = (
         {key: statistics.median(one[side][key] for one in turns) for key in turns[0][side]} for side in (0, 1)

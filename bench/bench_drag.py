@@ -7,7 +7,7 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT / "src"), str(ROOT)]
 
-from tests.browser.serving import fresh_demo  # noqa: E402
+from here import browser_missing  # noqa: E402
 
 MOVES = 15
 COUNTED = """
@@ -41,6 +41,10 @@ MOVED = """async name => {
 
 def main() -> None:
     """Print medians by scene."""
+    if browser_missing("A scene moved along the day"):
+        return
+    from tests.browser.serving import fresh_demo
+
     with fresh_demo() as (browser, address):
         page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
         page.add_init_script(COUNTED)

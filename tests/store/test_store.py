@@ -228,7 +228,11 @@ def test_a_plan_is_kept_and_made_anew_when_its_inputs_change(database: Database)
         bench.scene(scene.id)
         assert kept.fingerprint == first
         changed = bench.edit(scene.id, label="air", brief=scene.brief.model_copy(update={"temperature_c": -10}))
-        assert kept.fingerprint != first
+        session.refresh(kept)
+        assert kept.fingerprint == first, "while a scene is edited, plans come and go"
+        looked = bench.scene(scene.id)
+        session.refresh(kept)
+        assert kept.fingerprint != first and looked.setups == changed.setups
         assert kept.outcome == changed.setups[0].outcome.model_dump(mode="json")
 
 

@@ -20,8 +20,8 @@ from steady_tide.desk.taste.stances import Stances
 from steady_tide.desk.views import Outcome, Refusal
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.kit import bag
-from steady_tide.store.repositories.setups import plan_of
-from steady_tide.store.tables import DeviceRow, PlanRow, SceneRow, SetupRow
+from steady_tide.store.repositories.setups import keep_plan, kept_plan
+from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow
 from steady_tide.store.trace import current
 
 _outcome: TypeAdapter[Outcome] = TypeAdapter(Outcome)
@@ -79,8 +79,8 @@ class Planner:
         return self.shared.sketches.of(inputs, self.shared.spaces, lambda: self._kept(setup, inputs.fingerprint))
 
     def _kept(self, setup: SetupRow, made_from: str) -> Outcome | None:
-        row = plan_of(self.rows, setup.id)
-        return _outcome.validate_python(row.outcome) if row is not None and row.fingerprint == made_from else None
+        kept = kept_plan(self.rows, setup.id, made_from)
+        return None if kept is None else _outcome.validate_python(kept)
 
     def solve(self, inputs: Inputs) -> Outcome:
         """The whole plan from some inputs, or why there is none; not kept. What took long is noted for the log."""
@@ -91,17 +91,17 @@ class Planner:
             trace.notes.append({"plan_ms": round(1000.0 * seconds), **what_made_it(inputs)})
         return outcome
 
-    def outcome(self, setup: SetupRow, brief: Brief) -> Outcome:
-        """The kept plan when it still fits its inputs, else a new one, kept."""
+    def outcome(self, setup: SetupRow, brief: Brief, *, passing: bool = False) -> Outcome:
+        """The kept plan when it still fits its inputs, else a new one, kept.
+
+        passing: while something is pulled and typed, plans come and go; they are kept when they are next looked at.
+        """
         inputs = self.inputs(setup, brief)
         made_from = inputs.fingerprint
-        kept = plan_of(self.rows, setup.id)
-        if kept is not None and kept.fingerprint == made_from:
-            return _outcome.validate_python(kept.outcome)
-        outcome = self.solve(inputs)
-        stored = outcome.model_dump(mode="json")
-        if kept is None:
-            self.rows.add(PlanRow(setup_id=setup.id, fingerprint=made_from, outcome=stored))
-        else:
-            kept.fingerprint, kept.outcome = made_from, stored
+        kept = None if passing else self._kept(setup, made_from)
+        if kept is not None:
+            return kept
+        outcome = self.shared.outcomes.of(made_from, lambda: self.solve(inputs))
+        if not passing:
+            keep_plan(self.rows, setup.id, made_from, outcome.model_dump(mode="json"))
         return outcome

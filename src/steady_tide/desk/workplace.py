@@ -2,9 +2,11 @@
 
 from dataclasses import dataclass, field
 
+from steady_tide.core.memo import Shelf
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.desk.heavens import Heavens
 from steady_tide.desk.inputs import Documents, Sketches
+from steady_tide.desk.views import Outcome
 from steady_tide.store.owned import Rows
 
 
@@ -15,6 +17,8 @@ class Shared:
     spaces: Spaces = field(default_factory=Spaces)
     sketches: Sketches = field(default_factory=Sketches)
     documents: Documents = field(default_factory=Documents)
+    outcomes: Shelf[str, Outcome] = field(default_factory=lambda: Shelf(64))
+    """The latest whole plans by what they were made from."""
     heavens: Heavens = field(default_factory=Heavens)
 
 

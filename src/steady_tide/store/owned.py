@@ -30,9 +30,12 @@ class Rows:
 
     def get(self, table: type[Row], row_id: UUID, *, lock: bool = False) -> Row:
         """The row with this id. Raises NotFound, also when it is another account's."""
-        query = self.query(table).where(table.id == row_id)
-        row = self.session.scalar(query.with_for_update() if lock else query)
-        if row is None:
+        if lock:
+            row = self.session.scalar(self.query(table).where(table.id == row_id).with_for_update())
+        else:
+            # What this session has read already is not asked for again.
+            row = self.session.get(table, row_id)
+        if row is None or row.account_id != self.account_id:
             raise NotFound("there is no such thing here; it may have been deleted")
         return row
 

@@ -1,6 +1,6 @@
 /** Edits of a brief kept as they are made: what is typed stays, what is refused says so beside its field. */
 
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { read, typed, write } from "../domain/brief";
 import type { SceneView } from "../domain/documents";
 import { intent, lanes } from "./outbox/intents";
@@ -39,24 +39,34 @@ export function useBriefDraft(scene: SceneView) {
   // What is still waiting for its pause is sent when the page is left.
   useEffect(() => () => outbox().hurry(lane), [lane]);
 
-  const change = useCallback(
-    (next: Tree, label: string, pause: number) => {
+  const latest = useRef(draft);
+  latest.current = draft;
+  const kept = useMemo(() => {
+    const change = (path: string, value: unknown, label: string, pause: number) => {
+      const next = write(latest.current, path, value);
+      latest.current = next;
       setDraft(next);
       outbox().put(intent(lane, "brief", scene.id, { brief: next, label }), pause);
-    },
-    [lane, scene.id],
+    };
+    return {
+      type: (path: string, text: string, label: string) =>
+        change(path, typed(path, text, String(read(latest.current, "light.kind"))), label, PAUSE_MS),
+      slide: (path: string, value: number, label: string) => change(path, value, label, SLIDE_MS),
+      choose: (path: string, value: unknown, label: string) => change(path, value, label, 0),
+    };
+  }, [lane, scene.id]);
+  const brief = useMemo(
+    () => ({
+      ...kept,
+      /** The same for as long as the scene is open. */
+      kept,
+      value: (path: string) => read(draft, path),
+      problem: (path: string) => refused?.refusal.at(`brief.${path}`),
+    }),
+    [draft, refused, kept],
   );
 
-  return {
-    draft,
-    keeping,
-    value: (path: string) => read(draft, path),
-    problem: (path: string) => refused?.refusal.at(`brief.${path}`),
-    type: (path: string, text: string, label: string) =>
-      change(write(draft, path, typed(path, text, String(read(draft, "light.kind")))), label, PAUSE_MS),
-    slide: (path: string, value: number, label: string) => change(write(draft, path, value), label, SLIDE_MS),
-    choose: (path: string, value: unknown, label: string) => change(write(draft, path, value), label, 0),
-  };
+  return { brief, keeping };
 }
 
-export type BriefDraft = ReturnType<typeof useBriefDraft>;
+export type BriefDraft = ReturnType<typeof useBriefDraft>["brief"];

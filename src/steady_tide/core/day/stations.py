@@ -140,7 +140,11 @@ class Station:
     @cached_property
     def beyond(self) -> Floats:
         """The same for every choice, shape (choices, t)."""
-        return np.stack([self.beyond_of(choice) for choice in self.choices])
+        by_slot: dict[int, list[Pair]] = {}
+        for choice in self.choices:
+            by_slot.setdefault(choice.slot, []).append((choice.glass, choice.iso))
+        rows = [beyond(*bands(self._swappable(slot), pairs), self.ev100) for slot, pairs in by_slot.items()]
+        return np.concatenate(rows)
 
     @cached_property
     def costs(self) -> Floats:

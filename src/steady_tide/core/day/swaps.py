@@ -53,8 +53,11 @@ def cheapest_way(stations: Sequence[Station]) -> Way:
     """The shortest path over (minute, choice) through a camera's scenes, in the order they are filmed.
 
     Dynamic programming: from a minute to the next the choice stays or is swapped at the price of the place;
-    between scenes a filter is swapped cheaply and the ISO is that of the next preset.
+    between scenes a filter is swapped cheaply and the ISO is that of the next preset. Where every set holds as it is
+    planned and nothing is between them, that is the way: it is the only one that costs nothing.
     """
+    if all_as_planned(stations):
+        return Way([[station.planned] * len(station.minutes) for station in stations], 0.0)
     totals: Floats | None = None
     back: list[list[np.ndarray]] = []
     for index, station in enumerate(stations):
@@ -74,6 +77,12 @@ def cheapest_way(stations: Sequence[Station]) -> Way:
     if totals is None:
         return Way([], 0.0)
     return Way(_walked(back, int(np.argmin(totals))), float(totals.min()))
+
+
+def all_as_planned(stations: Sequence[Station]) -> bool:
+    """Whether every set holds all through as it is planned, and no filter changes from one to the next."""
+    glasses = {station.swappable.glass for station in stations}
+    return len(glasses) <= 1 and all(not station.costs[station.planned].any() for station in stations)
 
 
 def _step(totals: Floats, moves: Floats, every: np.ndarray) -> tuple[Floats, np.ndarray]:

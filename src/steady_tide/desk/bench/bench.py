@@ -161,7 +161,7 @@ class Bench:
         scene = self.rows.get(SceneRow, scene_id, lock=True)
         History(self.rows, scene).step(by)
         self.rows.settle()
-        return self._view(scene)
+        return self._view(scene, passing=True)
 
     def _locked(self, setup_id: UUID) -> tuple[SetupRow, SceneRow]:
         setup = self.rows.get(SetupRow, setup_id)
@@ -193,11 +193,11 @@ class Bench:
     def kept(self, scene: SceneRow, label: str) -> SceneView:
         """Record an edit of a scene in its history; the scene anew."""
         History(self.rows, scene).keep(label)
-        return self._view(scene)
+        return self._view(scene, passing=True)
 
-    def _view(self, scene: SceneRow) -> SceneView:
+    def _view(self, scene: SceneRow, *, passing: bool = False) -> SceneView:
         planner, history = Planner(self.at), History(self.rows, scene)
-        sky = planner.skies.of(scene)
+        sky, (undo, redo) = planner.skies.of(scene), history.labels()
         setups = [
             SetupView(
                 id=setup.id,
@@ -206,7 +206,7 @@ class Bench:
                 school=setup.school,
                 held=planner.stances.held(setup),
                 pins={Setting(name): value for name, value in setup.pins.items()},
-                outcome=planner.outcome(setup, sky.lit_brief),
+                outcome=planner.outcome(setup, sky.lit_brief, passing=passing),
             )
             for setup in history.setups()
         ]
@@ -217,7 +217,7 @@ class Bench:
             name=scene.name,
             brief=sky.brief,
             revision=scene.revision,
-            undo=history.undo_label(),
-            redo=history.redo_label(),
+            undo=undo,
+            redo=redo,
             setups=setups,
         )

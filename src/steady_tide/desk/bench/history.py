@@ -8,7 +8,7 @@ from steady_tide.desk.gesture import ALONE, gesture_of, touched
 from steady_tide.store.errors import NotFound
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories.setups import setups_of
-from steady_tide.store.repositories.states import forget_after, forget_before, state_at
+from steady_tide.store.repositories.states import forget_after, forget_before, labels_near, state_at
 from steady_tide.store.tables import SceneRow, SceneStateRow, SetupRow
 
 COALESCE_SECONDS = 4
@@ -69,16 +69,11 @@ class History:
         self._keep(self.scene.history_at, label, state, gesture)
         forget_before(self.rows, self.scene.id, self.scene.history_at - MOST_STATES)
 
-    def undo_label(self) -> str | None:
-        """What undo would take back, or None."""
-        here = self._at(self.scene.history_at)
-        before = self._at(self.scene.history_at - 1)
-        return here.label if here is not None and before is not None else None
-
-    def redo_label(self) -> str | None:
-        """What redo would do again, or None."""
-        ahead = self._at(self.scene.history_at + 1)
-        return ahead.label if ahead is not None else None
+    def labels(self) -> tuple[str | None, str | None]:
+        """What undo would take back, and what redo would do again, or None."""
+        at = self.scene.history_at
+        near = labels_near(self.rows, self.scene.id, at)
+        return near.get(at) if at - 1 in near else None, near.get(at + 1)
 
     def step(self, by: int) -> None:
         """Go one state back (-1) or forward (+1). Raises NotFound at the ends."""

@@ -1,11 +1,12 @@
 """Cameras on scenes: their plans, what was read back from them, what is dialled into them."""
 
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from sqlalchemy import func, select
+from sqlalchemy.dialects.postgresql import insert
 
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import DialledRow, PlanRow, ReadBackRow, SetupRow, ShootRow
+from steady_tide.store.tables import DialledRow, Json, PlanRow, ReadBackRow, SetupRow, ShootRow
 
 
 def setups_of(rows: Rows, scene_id: UUID) -> list[SetupRow]:
@@ -26,9 +27,17 @@ def school_in_use(rows: Rows, key: str) -> bool:
     return any(rows.session.scalar(query) is not None for query in asked)
 
 
-def plan_of(rows: Rows, setup_id: UUID) -> PlanRow | None:
-    """The plan that was kept for a setup."""
-    return rows.session.scalar(rows.query(PlanRow).where(PlanRow.setup_id == setup_id))
+def kept_plan(rows: Rows, setup_id: UUID, fingerprint: str) -> Json | None:
+    """The plan that was kept for a setup, if it was made from just this; others are not fetched."""
+    mine = (PlanRow.account_id == rows.account_id, PlanRow.setup_id == setup_id, PlanRow.fingerprint == fingerprint)
+    return rows.session.scalar(select(PlanRow.outcome).where(*mine))
+
+
+def keep_plan(rows: Rows, setup_id: UUID, fingerprint: str, outcome: Json) -> None:
+    """Keep a setup's plan in place of the one before."""
+    made = {"fingerprint": fingerprint, "outcome": outcome, "made_at": func.now()}
+    row = insert(PlanRow).values(id=uuid4(), account_id=rows.account_id, setup_id=setup_id, **made)
+    rows.session.execute(row.on_conflict_do_update(index_elements=[PlanRow.setup_id], set_=made))
 
 
 def ticks_of(rows: Rows, setup_id: UUID) -> list[ReadBackRow]:

@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from sqlalchemy import delete
+from sqlalchemy import delete, select
 
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import SceneStateRow
@@ -12,6 +12,16 @@ def state_at(rows: Rows, scene_id: UUID, sequence: int) -> SceneStateRow | None:
     """The state of a scene with a number, or None."""
     mine = rows.query(SceneStateRow).where(SceneStateRow.scene_id == scene_id)
     return rows.session.scalar(mine.where(SceneStateRow.sequence == sequence))
+
+
+def labels_near(rows: Rows, scene_id: UUID, sequence: int) -> dict[int, str]:
+    """What the states just before, at and just after a number are called, by their numbers."""
+    near = SceneStateRow.sequence.between(sequence - 1, sequence + 1)
+    mine = (SceneStateRow.account_id == rows.account_id, SceneStateRow.scene_id == scene_id, near)
+    return {
+        at: label
+        for at, label in rows.session.execute(select(SceneStateRow.sequence, SceneStateRow.label).where(*mine))
+    }
 
 
 def forget_after(rows: Rows, scene_id: UUID, sequence: int) -> None:

@@ -1,6 +1,6 @@
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import type { SceneView } from "../../domain/documents";
+import type { ProblemView, SceneView } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
 import { type Perform, redo, undo } from "../../state/acts";
 import { useBriefDraft } from "../../state/draft";
@@ -19,6 +19,8 @@ import { SceneBar } from "./SceneBar";
 import { SetPanel } from "./SetPanel";
 import { TideDiagram } from "./TideDiagram";
 
+const NONE: ProblemView[] = [];
+
 /** One scene: its brief, the whole set for a camera, and how far the light may move. */
 export function Bench() {
   const { sceneId = "" } = useParams();
@@ -33,7 +35,7 @@ export function Bench() {
 function OpenScene({ scene }: { scene: SceneView }) {
   const [search, setSearch] = useSearchParams();
   const [problem, setProblem] = useState("");
-  const draft = useBriefDraft(scene);
+  const { brief, keeping } = useBriefDraft(scene);
   const gone = useGone(scene.id);
   const go = useNavigate();
   const at = Math.max(
@@ -43,16 +45,20 @@ function OpenScene({ scene }: { scene: SceneView }) {
   const setup = scene.setups[at];
   const step = useSceneAct(scene.id, (by: number) => (by < 0 ? undo(scene.id) : redo(scene.id)));
   const act = useSceneAct(scene.id, (run: () => Promise<SceneView>) => run());
-  const perform: Perform = (run) =>
-    act.mutate(run, {
-      onSuccess: () => setProblem(""),
-      onError: (error) =>
-        setProblem(
-          error instanceof Refused
-            ? (error.fields[0]?.message ?? error.message)
-            : "No connection: this was not kept.",
-        ),
-    });
+  const { mutate } = act;
+  const perform: Perform = useCallback(
+    (run) =>
+      mutate(run, {
+        onSuccess: () => setProblem(""),
+        onError: (error) =>
+          setProblem(
+            error instanceof Refused
+              ? (error.fields[0]?.message ?? error.message)
+              : "No connection: this was not kept.",
+          ),
+      }),
+    [mutate],
+  );
   const choose = (id: string) => setSearch({ camera: id }, { replace: true });
   useKeys({
     undo: () => scene.undo && step.mutate(-1),
@@ -67,9 +73,9 @@ function OpenScene({ scene }: { scene: SceneView }) {
   const outcome = setup.outcome;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
-      <SceneBar scene={scene} keeping={draft.keeping} onStep={(by) => step.mutate(by)} />
+      <SceneBar scene={scene} keeping={keeping} onStep={(by) => step.mutate(by)} />
       <div className="grid flex-1 lg:grid-cols-[16.5rem_minmax(0,1fr)_27rem]">
-        <BriefPanel draft={draft} outcome={outcome} />
+        <BriefPanel draft={brief} refused={outcome.outcome === "refused" ? outcome.problems : NONE} />
         <section aria-label="The set" className="min-w-0 border-x rule">
           <CameraBar scene={scene} setup={setup} perform={perform} />
           {outcome.outcome === "plan" ? (

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { chosenValue, type FieldSpec } from "../../domain/brief";
 import { briefFact, choicesOf, rangeOf } from "../../domain/fields";
 import type { BriefDraft } from "../../state/draft";
@@ -7,29 +8,54 @@ import { ChoiceField, FlagField, TextField } from "../../ui/Field";
 /** One field of a brief, kept as it is made; what it takes is told by its schema. */
 export function BriefField({
   spec,
+  path = spec.path,
   draft,
   refused,
 }: {
   spec: FieldSpec;
+  /** Where it stands in the brief, if the same is asked several times. */
+  path?: string;
   draft: BriefDraft;
   refused: string | undefined;
 }) {
+  return (
+    <Kept
+      spec={spec}
+      path={path}
+      kept={draft.kept}
+      value={draft.value(path)}
+      lightKind={String(draft.value("light.kind"))}
+      problem={draft.problem(path) ?? refused}
+    />
+  );
+}
+
+/** Drawn anew only where something of its own changed: a slider moves the whole brief. */
+const Kept = memo(function Kept({
+  spec,
+  path,
+  kept,
+  value,
+  lightKind,
+  problem,
+}: {
+  spec: FieldSpec;
+  path: string;
+  kept: BriefDraft["kept"];
+  value: unknown;
+  lightKind: string;
+  problem: string | undefined;
+}) {
   const vocabulary = useVocabulary().data;
-  const lightKind = String(draft.value("light.kind"));
-  const fact = briefFact(spec.path, lightKind);
-  const value = draft.value(spec.path);
+  const fact = briefFact(path, lightKind);
   const text = value === null || value === undefined ? "" : String(value);
   const name = spec.label.toLowerCase();
   if (fact.kind === "flag" && !spec.choices) {
     return (
-      <FlagField
-        label={spec.label}
-        value={Boolean(value)}
-        onFlip={(flag) => draft.choose(spec.path, flag, name)}
-      />
+      <FlagField label={spec.label} value={Boolean(value)} onFlip={(flag) => kept.choose(path, flag, name)} />
     );
   }
-  const shared = { label: spec.label, problem: draft.problem(spec.path) ?? refused };
+  const shared = { label: spec.label, problem };
   const named = spec.named ? (vocabulary?.[spec.named] ?? []) : undefined;
   const choices =
     spec.choices ??
@@ -41,7 +67,7 @@ export function BriefField({
         {...shared}
         value={text}
         choices={choices}
-        onChoose={(chosen) => draft.choose(spec.path, chosenValue(spec.path, chosen, lightKind), name)}
+        onChoose={(chosen) => kept.choose(path, chosenValue(path, chosen, lightKind), name)}
       />
     );
   }
@@ -52,7 +78,7 @@ export function BriefField({
       range={rangeOf(fact)}
       inputMode="decimal"
       value={text}
-      onType={(typed) => draft.type(spec.path, typed, name)}
+      onType={(typed) => kept.type(path, typed, name)}
     />
   );
-}
+});

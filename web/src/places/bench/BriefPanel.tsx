@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import {
   asked,
   DELIVERY,
@@ -13,7 +13,7 @@ import {
   SHAPES,
   WATER,
 } from "../../domain/brief";
-import type { SetupView } from "../../domain/documents";
+import type { ProblemView } from "../../domain/documents";
 import type { BriefDraft } from "../../state/draft";
 import { useVocabulary } from "../../state/queries";
 import { ChoiceField, FlagField } from "../../ui/Field";
@@ -31,11 +31,15 @@ function Room({ title, children }: { title: string; children: ReactNode }) {
 }
 
 /** The brief: conditions and intent. Every change is kept and planned at once. */
-export function BriefPanel({ draft, outcome }: { draft: BriefDraft; outcome: SetupView["outcome"] }) {
-  const refusedAt = (path: string) =>
-    outcome.outcome === "refused"
-      ? outcome.problems.find((one) => one.path.join(".") === path)?.message
-      : undefined;
+export const BriefPanel = memo(function BriefPanel({
+  draft,
+  refused,
+}: {
+  draft: BriefDraft;
+  /** Why the scene cannot be planned on the camera that is looked at. */
+  refused: ProblemView[];
+}) {
+  const refusedAt = (path: string) => refused.find((problem) => problem.path.join(".") === path)?.message;
   const scenario = String(draft.value("scenario"));
   const fields = (specs: FieldSpec[]) =>
     specs
@@ -59,7 +63,7 @@ export function BriefPanel({ draft, outcome }: { draft: BriefDraft; outcome: Set
       </Room>
     </section>
   );
-}
+});
 
 function LightFields({ draft }: { draft: BriefDraft }) {
   const vocabulary = useVocabulary();

@@ -1,5 +1,5 @@
 import { Pin } from "lucide-react";
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { Decision, Option } from "../../domain/documents";
 import { stops } from "../../domain/format";
 import { choosePin, type Perform } from "../../state/acts";
@@ -10,7 +10,7 @@ import { WhatIf } from "./WhatIf";
 type Props = {
   decision: Decision;
   open: boolean;
-  onOpen: () => void;
+  onOpen: (setting: string) => void;
   setupId: string;
   perform: Perform;
   /** Without the reason in the line, for settings that seldom need a look. */
@@ -19,14 +19,22 @@ type Props = {
 };
 
 /** One setting in a line; opened, its reasons, rivals and every value that could be pinned. */
-export function DecisionRow({ decision, open, onOpen, setupId, perform, brief = false, problem }: Props) {
+export const DecisionRow = memo(function DecisionRow({
+  decision,
+  open,
+  onOpen,
+  setupId,
+  perform,
+  brief = false,
+  problem,
+}: Props) {
   const changed = decision.default_text !== "" && decision.default_text !== decision.text;
   return (
     <li className={`border-b border-hair/50 ${brief && open ? "col-span-2" : ""}`}>
       <button
         type="button"
         aria-expanded={open}
-        onClick={onOpen}
+        onClick={() => onOpen(decision.setting)}
         className={`grid w-full ${brief && !open ? "grid-cols-[9.2rem_minmax(0,1fr)]" : "grid-cols-[9.2rem_8.2rem_minmax(0,1fr)]"} items-baseline gap-2 py-px text-left hover:bg-sea-wash`}
       >
         <span className="text-soft">{decision.label}</span>
@@ -59,7 +67,7 @@ export function DecisionRow({ decision, open, onOpen, setupId, perform, brief = 
       ) : null}
     </li>
   );
-}
+});
 
 function Rivals({ decision }: { decision: Decision }) {
   return decision.rivals.map((rival) => (

@@ -1,8 +1,9 @@
+import { memo } from "react";
 import type { Plan } from "../../domain/documents";
 import { Tip } from "../../ui/Tip";
 
 /** The numbers of the set, each with its unit; the formula on the figure itself. */
-export function Figures({ plan }: { plan: Plan }) {
+export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
   return (
     <section aria-label="Figures" className="mt-3">
       <h3 className="border-b rule text-lead font-semibold">Figures</h3>
@@ -21,4 +22,4 @@ export function Figures({ plan }: { plan: Plan }) {
       </dl>
     </section>
   );
-}
+});

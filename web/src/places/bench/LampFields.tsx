@@ -30,11 +30,7 @@ export function LampFields({ draft }: { draft: BriefDraft }) {
           <div key={index} className="grid grid-cols-2 gap-x-2.5 gap-y-1 border-l-2 border-hair pl-2">
             {specs.map((spec) => (
               <div key={spec.path} className={spec.choices || spec.named ? "col-span-2" : ""}>
-                <BriefField
-                  spec={{ ...spec, path: `${at}.${spec.path}` }}
-                  draft={draft}
-                  refused={undefined}
-                />
+                <BriefField spec={spec} path={`${at}.${spec.path}`} draft={draft} refused={undefined} />
               </div>
             ))}
             {lamps.length > 1 ? (

@@ -1,8 +1,9 @@
+import { memo } from "react";
 import type { Plan } from "../../domain/documents";
 import { stops } from "../../domain/format";
 
 /** The exposure as a sum anyone can check. */
-export function Ledger({ plan }: { plan: Plan }) {
+export const Ledger = memo(function Ledger({ plan }: { plan: Plan }) {
   const left = plan.ledger.leftover_stops;
   const meaning = Math.abs(left) < 0.05 ? "as aimed" : left > 0 ? "too bright" : "too dark";
   return (
@@ -32,4 +33,4 @@ export function Ledger({ plan }: { plan: Plan }) {
       </tfoot>
     </table>
   );
-}
+});

@@ -1,9 +1,10 @@
+import { memo } from "react";
 import type { Plan } from "../../domain/documents";
 import { ev, sentence, stops } from "../../domain/format";
 import { Tip } from "../../ui/Tip";
 
 /** What the camera does in the darkest, expected and brightest light: the diagram as a table. */
-export function LightTable({ plan }: { plan: Plan }) {
+export const LightTable = memo(function LightTable({ plan }: { plan: Plan }) {
   return (
     <table className="mt-1 w-full text-note" aria-label="What the camera does as the light moves">
       <thead>
@@ -40,4 +41,4 @@ export function LightTable({ plan }: { plan: Plan }) {
       </tbody>
     </table>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { memo, useCallback, useState } from "react";
 import type { Decision, Plan } from "../../domain/documents";
 import { type Perform, releasePins } from "../../state/acts";
 import { useVocabulary } from "../../state/queries";
@@ -10,7 +10,7 @@ import { SceneBag } from "./SceneBag";
 const TABLED = ["Frame", "Recording", "Exposure", "Colour"];
 
 /** The whole set: every setting, why, and what else was close. */
-export function SetPanel({
+export const SetPanel = memo(function SetPanel({
   plan,
   setupId,
   perform,
@@ -26,16 +26,20 @@ export function SetPanel({
   const [open, setOpen] = useState<string | null>(null);
   const rooms = vocabulary.data?.rooms ?? TABLED;
   const pinned = plan.decisions.filter((decision) => decision.pinned).length;
+  const flip = useCallback(
+    (setting: string) => setOpen((before) => (before === setting ? null : setting)),
+    [],
+  );
   const row = (decision: Decision) => (
     <DecisionRow
       key={decision.setting}
       decision={decision}
       open={open === decision.setting}
-      onOpen={() => setOpen(open === decision.setting ? null : decision.setting)}
+      onOpen={flip}
       setupId={setupId}
       perform={perform}
       brief={!TABLED.includes(decision.room)}
-      problem={problem}
+      problem={open === decision.setting ? problem : ""}
     />
   );
   return (
@@ -94,4 +98,4 @@ export function SetPanel({
       </section>
     </div>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Plan } from "../../domain/documents";
 import { ev, lux, luxOfEv } from "../../domain/format";
 import { lightAt, tide, verdict } from "../../domain/tide";
@@ -11,7 +12,7 @@ const TOP = 8;
 const BOTTOM = 34;
 
 /** The light of a scene against the marks of its set. */
-export function TideDiagram({ plan }: { plan: Plan }) {
+export const TideDiagram = memo(function TideDiagram({ plan }: { plan: Plan }) {
   const light = {
     dark: plan.dark_ev100,
     aim: plan.light.ev100,
@@ -120,7 +121,7 @@ export function TideDiagram({ plan }: { plan: Plan }) {
       </p>
     </figure>
   );
-}
+});
 
 function Mark({
   y,

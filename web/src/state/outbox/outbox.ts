@@ -179,8 +179,11 @@ export class Outbox {
         ? "refused"
         : "kept";
     const told = refused?.refusal ? { ...refused, refusal: refused.refusal } : null;
-    this.lanes.set(lane, { keeping, refused: told });
     this.shelve();
+    // Whoever watches a lane hears of it only where it stands otherwise.
+    const before = this.lane(lane);
+    if (before.keeping === keeping && before.refused?.refusal === told?.refusal) return;
+    this.lanes.set(lane, { keeping, refused: told });
     for (const listener of this.listeners) listener();
   }
 

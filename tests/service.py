@@ -90,7 +90,11 @@ def joined(client: Client) -> Client:
 @pytest.fixture
 def creator(app: Any) -> TestClient:
     """A signed-in creator with the demo kit."""
-    client = join(app)
+    return with_kit(join(app))
+
+
+def with_kit(client: TestClient) -> TestClient:
+    """A signed-in creator, now with the demo kit."""
     assert client.put("/api/kit", json=demo_kit().plain()).status_code == 200
     return client
 

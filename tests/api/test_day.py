@@ -8,7 +8,7 @@ from starlette.testclient import TestClient
 from steady_tide.demo.load import demo_scenes
 from steady_tide.desk.day import filming
 from tests.media.test_still import a_still
-from tests.service import add_scene, join
+from tests.service import add_scene, join, with_kit
 from tests.situations import KIT, SCENES
 
 HALLIN = {"name": "A day out", "day": "2026-09-26", "latitude_deg": 58.30, "longitude_deg": 6.60, "cloud_okta": 2}
@@ -438,16 +438,11 @@ def test_nobody_else_reaches_a_day(creator: TestClient, app: Any) -> None:
     ]
     assert [answer.status_code for answer in tries] == [404] * len(tries)
     assert stranger.get("/api/places").json() == []
-    own = add_scene(stranger_with_kit(stranger), OPEN)["shoot_id"]
+    own = add_scene(with_kit(stranger), OPEN)["shoot_id"]
     mixed = {"minute": 700, "scene_id": gig, "measured": {"how": "ev", "ev100": 3}}
     assert stranger.post(f"/api/shoots/{own}/readings", json=mixed).status_code == 404
     after = creator.get(f"/api/shoots/{shoot}/day").json()
     assert after["readings"] == day["readings"] and after["scenes"][0]["starts"] == 700
-
-
-def stranger_with_kit(client: TestClient) -> TestClient:
-    assert client.put("/api/kit", json=KIT.plain()).status_code == 200
-    return client
 
 
 def test_own_places_are_kept_by_name(creator: TestClient) -> None:

@@ -7,7 +7,7 @@ import pytest
 from starlette.testclient import TestClient
 
 from tests.api.test_day import OPEN, sky_day
-from tests.service import add_scene, join
+from tests.service import add_scene, join, with_kit
 
 
 @pytest.fixture
@@ -58,16 +58,9 @@ def test_a_reading_taken_back_comes_back_under_its_own_id(app: Any, creator: Tes
     assert creator.delete(f"{where}/{reading['id']}").json()["readings"] == []
     assert [one["id"] for one in creator.post(where, json=reading).json()["readings"]] == [reading["id"]]
     stranger = join(app)
-    there, _ = sky_day(stranger_with_kit(stranger), OPEN)
+    there, _ = sky_day(with_kit(stranger), OPEN)
     assert stranger.post(f"/api/shoots/{there}/readings", json=reading).status_code == 409
     assert stranger.delete(f"/api/shoots/{there}/readings/{reading['id']}").status_code == 200
     assert len(creator.get(f"/api/shoots/{shoot}/day").json()["readings"]) == 1, "another's reading stays"
     for _ in range(2):
         assert creator.delete(f"{where}/{reading['id']}").json()["readings"] == []
-
-
-def stranger_with_kit(client: TestClient) -> TestClient:
-    from steady_tide.demo.load import demo_kit
-
-    assert client.put("/api/kit", json=demo_kit().plain()).status_code == 200
-    return client

@@ -12,13 +12,18 @@ from steady_tide.core.plan.physics.sides import ExposureSide, FrameSide, Sets
 from steady_tide.core.plan.physics.space import DeviceSpace, Frames
 from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
 from steady_tide.core.plan.prices.book import Prices
-from steady_tide.core.plan.prices.consideration import single
+from steady_tide.core.plan.prices.consideration import Consideration, single
 from steady_tide.core.plan.prices.picture import battery_minutes
 from steady_tide.core.plan.prices.recording import RecordingChoice
 from steady_tide.core.plan.problem.stance import Stance
 from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief, situation_of
 
 SUN = {"kind": "ev", "ev100": 15}
+
+
+def told(consideration: Consideration[Any, Any], sets: Sets) -> str:
+    """What a consideration says of the first of some sets, in words."""
+    return consideration.words(sets.situation, *(single(figure) for figure in consideration.figures(sets)))
 
 
 def point(
@@ -86,7 +91,7 @@ def test_every_consideration_is_a_finite_price_with_a_fact_and_a_source(consider
             sets = point(scene, shutter=shutter, nd=nd, iso=iso)
             cost = price(consideration.key, sets)
             assert np.isfinite(cost) and cost >= 0
-            assert consideration.tell(sets)
+            assert told(consideration, sets)
     assert consideration.row.source and consideration.about
 
 
@@ -309,8 +314,8 @@ def test_a_flat_port_brings_everything_nearer() -> None:
     dome = point("Under the rafts", water={"port": "dome"})
     assert single(flat.frames.focal_px) == pytest.approx(1.34 * single(dome.frames.focal_px))
     # Half angle 59: sin 59 / 1.34 = 0.63968, arcsin = 39.77 degrees.
-    assert "118° across (80° behind the flat port)" in OF_SETS["view"].tell(flat)
-    assert "behind" not in OF_SETS["view"].tell(dome)
+    assert "118° across (80° behind the flat port)" in told(OF_SETS["view"], flat)
+    assert "behind" not in told(OF_SETS["view"], dome)
 
 
 def test_closer_than_a_lens_focuses_is_dear() -> None:

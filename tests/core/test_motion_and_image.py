@@ -1,6 +1,6 @@
 """Blur, shake, slow motion, noise and bits."""
 
-from math import radians, sqrt
+from math import log2, sqrt
 
 import numpy as np
 import pytest
@@ -68,7 +68,15 @@ def test_limits_of_the_noise_model() -> None:
 def test_light_for_snr_is_the_inverse_of_snr(snr: float, shutter: float, photosites: float, loss: float) -> None:
     given_set = {"shutter_s": shutter, "f_number": 2.5, "loss_stops": loss, "photosites": photosites, "sensor": SENSOR}
     ev = noise.light_for_snr(snr=snr, **given_set)
-    assert noise.mid_grey_snr(ev100=ev, **given_set) == pytest.approx(snr, rel=1e-6)
+    one = noise.log2_mid_grey_snr(
+        ev100=ev - loss,
+        log2_shutter=log2(shutter),
+        f_number=2.5,
+        full_electrons=noise.electrons(exposure_lux_s=1.0, sensor=SENSOR),
+        read_noise_e=SENSOR.read_noise_e,
+        prnu=SENSOR.prnu,
+    )
+    assert 2**one * sqrt(photosites) == pytest.approx(snr, rel=1e-6)
 
 
 def test_an_snr_beyond_the_fixed_pattern_is_never_reached() -> None:

@@ -32,26 +32,6 @@ def signal_to_noise(*, mean_electrons: Quantity, photosites: Quantity, sensor: S
     return mu / spread * np.sqrt(photosites)
 
 
-def mid_grey_snr(
-    *,
-    ev100: Quantity,
-    loss_stops: Quantity,
-    shutter_s: Quantity,
-    f_number: float,
-    photosites: Quantity,
-    sensor: Sensor,
-) -> Quantity:
-    """SNR at mid grey from scene light [EV at ISO 100] less losses [stops].
-
-    ISO does not enter: noise comes from too little light, a higher ISO only shows it.
-    """
-    light = np.asarray(ev100) - np.asarray(loss_stops)
-    exposure = focal_plane_exposure(ev100=light, shutter_s=shutter_s, f_number=f_number)
-    return signal_to_noise(
-        mean_electrons=electrons(exposure_lux_s=exposure, sensor=sensor), photosites=photosites, sensor=sensor
-    )
-
-
 def log2_mid_grey_snr(
     *,
     ev100: Quantity,
@@ -61,7 +41,9 @@ def log2_mid_grey_snr(
     read_noise_e: Quantity,
     prnu: Quantity,
 ) -> Floats:
-    """SNR at mid grey of one photosite in stops, `mid_grey_snr` for many sensors and lights at once.
+    """SNR at mid grey of one photosite in stops, as `signal_to_noise`, for many sensors and lights at once.
+
+    ISO does not enter: noise comes from too little light, a higher ISO only shows it.
 
     ev100: light that reaches the lens, losses taken off. full_electrons: electrons for an exposure of 1 lx s.
     Shapes broadcast.
@@ -74,7 +56,7 @@ def log2_mid_grey_snr(
 def light_for_snr(
     *, snr: float, shutter_s: float, f_number: float, loss_stops: float, photosites: float, sensor: Sensor
 ) -> float:
-    """The scene light [EV at ISO 100] at which mid grey reaches an SNR; inverse of `mid_grey_snr`.
+    """The scene light [EV at ISO 100] at which mid grey reaches an SNR; inverse of `log2_mid_grey_snr`.
 
     Returns infinity where the fixed pattern keeps the SNR below the wanted one in any light.
     """

@@ -58,15 +58,6 @@ class Consideration(Generic[Over, Whole]):
         """Cost in stops-equivalents, never negative."""
         return np.asarray(prices(self.key) * self.cost(over, prices))
 
-    def tell(self, whole: Whole, at: int = 0) -> str:
-        """The figures of one set in words."""
-        return self.words(whole.situation, *figures_at(self.figures(whole), at))
-
-
-def figures_at(figures: Figures, at: int) -> tuple[float, ...]:
-    """The figures of one set of several."""
-    return tuple(single(value, at) for value in figures)
-
 
 def single(value: ArrayLike, at: int = 0) -> float:
     """A figure of one set; what is the same for all sets stands once."""

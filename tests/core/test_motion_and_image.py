@@ -1,6 +1,6 @@
 """Blur, shake, slow motion, noise and bits."""
 
-from math import log2, sqrt
+from math import log2, radians, sqrt
 
 import numpy as np
 import pytest

@@ -4,6 +4,7 @@ import asyncio
 import shutil
 import tempfile
 from collections.abc import Callable, Iterator
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from typing import Any, TypeVar
 from uuid import uuid4
@@ -64,8 +65,14 @@ def app(service: Service) -> Any:
 
 @pytest.fixture
 def do_jobs(service: Service) -> Callable[[], None]:
-    """Do every job that waits, as the worker of the service does."""
-    return lambda: asyncio.run(service.queue.empty(service.worker.perform, service.worker.tidy))
+    """Do every job that waits, as the worker of the service does: in a thread, as a browser may hold this one's loop."""
+
+    def do() -> None:
+        worker = service.worker
+        with ThreadPoolExecutor(1) as thread:
+            thread.submit(lambda: asyncio.run(service.queue.empty(worker.perform, worker.tidy))).result()
+
+    return do
 
 
 @pytest.fixture

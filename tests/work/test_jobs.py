@@ -1,6 +1,8 @@
 """What is done apart from requests: done once, told in words, called off, never another account's."""
 
+import asyncio
 from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import UUID
@@ -60,7 +62,9 @@ def test_a_grey_card_is_read_apart_from_the_request(
     creator: TestClient, shoot: tuple[str, str], do_jobs: DoJobs, files: Files
 ) -> None:
     day, scene = shoot
+    before = kept_files(files)
     job = send(creator, day, a_still(0.18), scene_id=scene)
+    assert len(kept_files(files)) == len(before) + 1
     assert (job["kind"], job["state"], job["ended"]) == ("grey-card", "waiting", False)
     assert readings(creator, day) == []
     do_jobs()
@@ -69,7 +73,7 @@ def test_a_grey_card_is_read_apart_from_the_request(
     # APEX: f/4 at 1/125 and ISO 200 is EV 9.97.
     assert reading["measured"]["how"] == "grey-card" and reading["ev100"] == pytest.approx(9.97, abs=0.06)
     assert reading["scene_name"] == "A scene"
-    assert files.older_than(datetime.now(UTC) + timedelta(days=1)) == [], "what was read is thrown away"
+    assert kept_files(files) == before, "what was read is thrown away"
 
 
 def test_what_cannot_be_read_is_told_beside_its_field(
@@ -82,7 +86,12 @@ def test_what_cannot_be_read_is_told_beside_its_field(
     assert "no picture" in told["problems"][0]["message"] and readings(creator, shoot[0]) == []
 
 
+def kept_files(files: Files) -> list[str]:
+    return files.older_than(datetime.now(UTC) + timedelta(days=1))
+
+
 def test_what_is_refused_at_once_leaves_no_file(creator: TestClient, shoot: tuple[str, str], files: Files) -> None:
+    before = kept_files(files)
     where = f"/api/shoots/{shoot[0]}/cards"
     assert creator.post(where, params={"minute": 99_999}, content=a_still()).status_code == 422
     other = add_scene(creator, OPEN)["id"]
@@ -92,7 +101,7 @@ def test_what_is_refused_at_once_leaves_no_file(creator: TestClient, shoot: tupl
     assert huge.status_code == 413
     creator.cookies.clear()
     assert creator.post(where, params={"minute": 1}, content=a_still()).status_code == 401
-    assert files.older_than(datetime.now(UTC) + timedelta(days=1)) == []
+    assert kept_files(files) == before
 
 
 def test_a_job_is_seen_and_called_off_by_its_owner_only(
@@ -190,13 +199,22 @@ def test_old_jobs_and_orphaned_files_are_thrown_away(
     with files.writing(account) as (orphan, sink):
         sink.write(b"nobody's")
     service.worker.tidy()
-    tomorrow = datetime.now(UTC) + timedelta(days=1)
-    assert {orphan, waits_with} <= set(files.older_than(tomorrow)), "what is young is left alone"
+    assert {orphan, waits_with} <= set(kept_files(files)), "what is young is left alone"
     later = datetime.now(UTC) + timedelta(days=8)
     service.worker.tidy(now=later)
-    assert files.older_than(tomorrow) == [waits_with]
+    assert kept_files(files) == [waits_with]
     creator.delete(f"/api/jobs/{job}")
     service.worker.tidy(now=later)
     with database.session() as session:
         assert Rows(session, account).all(Rows(session, account).query(JobRow)) == []
-    assert files.older_than(tomorrow) == []
+    assert kept_files(files) == []
+
+
+@pytest.mark.parametrize("pause_s", [0.0, 0.005, 0.02, 0.1, 0.3])
+def test_a_worker_stops_whenever_it_is_told_to(service: Service, pause_s: float) -> None:
+    async def open_and_shut() -> None:
+        async with service.queue.worker(service.worker.perform, service.worker.tidy):
+            await asyncio.sleep(pause_s)
+
+    with ThreadPoolExecutor(1) as thread:
+        thread.submit(lambda: asyncio.run(asyncio.wait_for(open_and_shut(), 60))).result()

@@ -3,8 +3,8 @@
 import asyncio
 import logging
 from collections.abc import Callable
-from contextlib import asynccontextmanager, suppress
-from dataclasses import dataclass
+from contextlib import asynccontextmanager
+from dataclasses import dataclass, field
 from typing import TYPE_CHECKING, Any, Final
 from uuid import UUID
 
@@ -21,6 +21,7 @@ log = logging.getLogger("steady_tide.work")
 MOST_ATTEMPTS: Final = 3
 RETRY_SECONDS: Final = 2
 STOP_SECONDS: Final = 8
+STOPS: Final = 3
 AGAIN_SECONDS: Final = 3
 """After what time a worker that lost the database tries again."""
 
@@ -64,23 +65,25 @@ class Queue:
     @asynccontextmanager
     async def worker(self, perform: Perform, tidy: Tidy, *, at_once: int = 2) -> "AsyncIterator[None]":
         """Do jobs, so many at once, in threads, for as long as the context lasts."""
-        stopping = asyncio.Event()
-        doing = asyncio.create_task(self._keep_working({"perform": perform, "tidy": tidy}, at_once, stopping))
+        stands = _Stands()
+        doing = asyncio.create_task(self._keep_working({"perform": perform, "tidy": tidy}, at_once, stands))
         try:
             yield
         finally:
-            stopping.set()
-            doing.cancel()
-            with suppress(asyncio.CancelledError):
-                await doing
+            stands.stopping = True
+            await _ended(doing, stands)
 
     async def empty(self, perform: Perform, tidy: Tidy) -> None:
         """Do what waits now, and return."""
-        await self._work({"perform": perform, "tidy": tidy}, 1, wait=False)
+        await self._work({"perform": perform, "tidy": tidy}, 1, _Stands(), wait=False)
 
-    async def _work(self, context: dict[str, Any], at_once: int, *, wait: bool) -> None:
+    async def _work(self, context: dict[str, Any], at_once: int, stands: "_Stands", *, wait: bool) -> None:
         app = _queue(PsycopgConnector(conninfo=self._url, min_size=1, max_size=3))
+        stands.settled.clear()
         async with app.open_async():
+            stands.settled.set()
+            if stands.stopping:
+                return
             await app.run_worker_async(
                 queues=["jobs"],
                 wait=wait,
@@ -91,13 +94,35 @@ class Queue:
                 additional_context=context,
             )
 
-    async def _keep_working(self, context: dict[str, Any], at_once: int, stopping: asyncio.Event) -> None:
-        while not stopping.is_set():
+    async def _keep_working(self, context: dict[str, Any], at_once: int, stands: "_Stands") -> None:
+        while not stands.stopping:
             try:
-                await self._work(context, at_once, wait=True)
+                await self._work(context, at_once, stands, wait=True)
             except (ProcrastinateException, OSError) as error:
+                stands.settled.set()
                 log.warning("the worker lost the database (%s); it tries again", type(error).__name__)
                 await asyncio.sleep(AGAIN_SECONDS)
+
+
+@dataclass
+class _Stands:
+    """How a worker stands. settled: connected, or given up for now; while it connects, a stop would tear its pool."""
+
+    stopping: bool = False
+    settled: asyncio.Event = field(default_factory=asyncio.Event)
+
+
+async def _ended(doing: asyncio.Task[None], stands: _Stands) -> None:
+    """Stop a worker once it is settled. A stop may pass it by while it begins: it is told again."""
+    settled = asyncio.create_task(stands.settled.wait())
+    await asyncio.wait({doing, settled}, timeout=STOP_SECONDS, return_when=asyncio.FIRST_COMPLETED)
+    settled.cancel()
+    for _ in range(STOPS):
+        doing.cancel()
+        done, _ = await asyncio.wait({doing}, timeout=STOP_SECONDS)
+        if done:
+            return
+    log.warning("the worker did not stop; what it did is taken up by another")
 
 
 def _queue(connector: BaseConnector) -> App:

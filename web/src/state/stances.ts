@@ -6,6 +6,7 @@ import type { Stance } from "../domain/documents";
 import { refreshKit } from "./kit";
 import { KEYS, useActing } from "./queries";
 import { renew } from "./renew";
+import { useRested } from "./rested";
 
 export function useSchools() {
   return useQuery({ queryKey: ["schools"], queryFn: () => got(api.GET("/api/schools")) });
@@ -71,8 +72,12 @@ export function useWhatIf(setup_id: string, setting: string, value: string | num
   });
 }
 
-export function useHangsOn(setup_id: string, made: string, wanted: boolean) {
+/** It takes several plans to answer: asked when the brief has rested this long. */
+const REST_MS = 900;
+
+export function useHangsOn(setup_id: string, brief: string, wanted: boolean) {
   const acting = useActing();
+  const made = useRested(brief, REST_MS);
   return useQuery({
     queryKey: [...KEYS.asked, "hangs-on", setup_id, made],
     enabled: wanted && !acting,

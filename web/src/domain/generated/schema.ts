@@ -104,10 +104,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * One
+         * Shoot
          * @description One shoot.
          */
-        get: operations["shoots_one"];
+        get: operations["shoots_shoot"];
         /**
          * Change
          * @description Change name, place or day.
@@ -456,10 +456,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * One
+         * Scene
          * @description A scene with the plan of each camera.
          */
-        get: operations["scenes_one"];
+        get: operations["scenes_scene"];
         /**
          * Edit
          * @description Change name or brief; everything is planned again.
@@ -5836,7 +5836,7 @@ export interface operations {
             };
         };
     };
-    shoots_one: {
+    shoots_shoot: {
         parameters: {
             query?: never;
             header?: never;
@@ -7151,7 +7151,7 @@ export interface operations {
             };
         };
     };
-    scenes_one: {
+    scenes_scene: {
         parameters: {
             query?: never;
             header?: never;

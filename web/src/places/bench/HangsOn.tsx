@@ -1,21 +1,8 @@
-import { useEffect, useState } from "react";
 import { useHangsOn } from "../../state/stances";
-
-/** It takes several plans to answer: asked when the brief has rested this long. */
-const REST_MS = 900;
-
-function useRested(value: string): string {
-  const [rested, setRested] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setRested(value), REST_MS);
-    return () => clearTimeout(timer);
-  }, [value]);
-  return rested;
-}
 
 /** Which inputs would turn the plan, so that one knows what to measure first. */
 export function HangsOn({ setupId, made, wanted }: { setupId: string; made: string; wanted: boolean }) {
-  const found = useHangsOn(setupId, useRested(made), wanted);
+  const found = useHangsOn(setupId, made, wanted);
   return (
     <section aria-label="What it hangs on" className="mt-3">
       <h3 className="border-b rule text-lead font-semibold">What it hangs on</h3>

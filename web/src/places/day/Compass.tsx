@@ -14,7 +14,7 @@ export function Compass({
 }: {
   scene: SceneDay;
   /** Bearings of the sun while it is up, and while the scene is filmed. */
-  path: { day: number[]; filmed: number[]; up: boolean };
+  path: { day: number[]; during: number[]; up: boolean };
   onTurn: (heading: number) => void;
   /** Turned by so many degrees from where it stands by now. */
   onNudge: (by: number) => void;
@@ -44,7 +44,7 @@ export function Compass({
         return `${index ? "L" : "M"}${at.x.toFixed(1)},${at.y.toFixed(1)}`;
       })
       .join("");
-  const middle = path.filmed[Math.floor(path.filmed.length / 2)];
+  const middle = path.during[Math.floor(path.during.length / 2)];
   const sun = middle === undefined ? null : bearing(middle, RADIUS);
   return (
     <div
@@ -91,7 +91,7 @@ export function Compass({
           );
         })}
         <path d={line(path.day, RADIUS)} fill="none" stroke="var(--sand-4)" strokeWidth={1.5} opacity={0.6} />
-        <path d={line(path.filmed, RADIUS)} fill="none" stroke="var(--sand-4)" strokeWidth={7} />
+        <path d={line(path.during, RADIUS)} fill="none" stroke="var(--sand-4)" strokeWidth={7} />
         {heading === null ? (
           <text textAnchor="middle" dy="0.34em" fontSize={12} fill="var(--ink-soft)">
             turn me

@@ -83,7 +83,7 @@ function Sun({
   const risen = day.sun_deg.flatMap((height, index) => (height > -1 ? [at(index * step)] : []));
   const path = {
     day: risen,
-    filmed: planned(scene).map(at),
+    during: planned(scene).map(at),
     up: heading ? heading.sun_altitude_deg > -1 : lightAt(day.sun_deg, step, 720) > -1,
   };
   const sky = scene.shade_stops !== null;

@@ -161,10 +161,25 @@ class Seen(NamedTuple):
     snr_aim: Floats
     snr_dark: Floats
 
+    @property
+    def _figures(self) -> tuple[Floats, Floats, Floats]:
+        return self.shutter, self.snr_aim, self.snr_dark
+
     def take(self, rows: Ints) -> "Seen":
         """What stands in these rows of the first axis; what has one row, as glass has, stands for all."""
-        columns = (self.shutter, self.snr_aim, self.snr_dark)
-        return Seen(self.glass, *(column if len(column) == 1 else column[rows] for column in columns))
+        return Seen(self.glass, *(column if len(column) == 1 else column[rows] for column in self._figures))
+
+    def at(self, pairs: Ints) -> "Seen":
+        """What stands at these places of the last axis; what has one stands for all."""
+        return Seen(self.glass, *(one if one.shape[-1] == 1 else one[..., pairs] for one in self._figures))
+
+    def alike(self, rows: int) -> Ints:
+        """Which of so many rows of the first axis are seen alike: a number for each (rows,)."""
+        wide = np.broadcast_arrays(*self._figures)
+        flat = np.concatenate([one.reshape(len(one), -1) for one in wide], axis=1)
+        if len(flat) == 1:
+            return np.zeros(rows, dtype=np.intp)
+        return np.unique(flat, axis=0, return_inverse=True)[1].reshape(-1)
 
 
 class ExposureSide:

@@ -11,7 +11,7 @@ import numpy as np
 
 from steady_tide.core.memo import Memo
 from steady_tide.core.plan.physics.scene import SceneSpace
-from steady_tide.core.plan.physics.sides import ExposureSide, FrameSide, Meeting
+from steady_tide.core.plan.physics.sides import ExposureSide, FrameSide, Meeting, Seen
 from steady_tide.core.plan.physics.space import WITHIN, DeviceSpace, Frames
 from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
 from steady_tide.core.plan.prices.book import Prices
@@ -235,11 +235,18 @@ class PassageCosts:
         left, rates = np.full((1, 1, 1), -1), self.rates[:, None, None]
         side = self._side(shutter=left, glass=glass, pairs=every, rate=rates, bias=bias)
         automatic = summed(OF_EXPOSURES, side, self.prices, (len(self.rates), glasses, pairs))
-        kinds = self._side(shutter=left, glass=glass, pairs=self.kin.first, rate=rates, bias=bias)
-        frames = FrameSide(self.space, reshaped(self.frames, (-1, 1, 1)))
-        met = Meeting(frames, kinds.seen.take(self.rate))
-        shape = (len(self.rows), glasses, len(self.kin.first))
-        return BiasCosts(fixed, automatic, summed(OF_MEETINGS, met, self.prices, shape))
+        return BiasCosts(fixed, automatic, self._met_automatic(side.seen.at(self.kin.first)))
+
+    def _met_automatic(self, seen: Seen) -> Floats:
+        """What frames and kinds of automatic exposures cost where they meet, shape (k, G, C).
+
+        Frames that look alike, at rates at which the exposures are seen alike, are one.
+        """
+        alike = seen.alike(len(self.rates))[self.rate]
+        _, first, of = np.unique(self.looks.of * len(self.rates) + alike, return_index=True, return_inverse=True)
+        frames = FrameSide(self.space, reshaped(self.frames.take(first), (-1, 1, 1)))
+        shape = (len(first), self.counts[1], len(self.kin.first))
+        return summed(OF_MEETINGS, Meeting(frames, seen.take(self.rate[first])), self.prices, shape)[of]
 
     def reduced(self, bias: float, allowed: Allowed) -> Reduced:
         """The least cost of allowed exposures over the ISO pairs that frames cannot tell apart."""

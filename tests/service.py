@@ -65,7 +65,7 @@ def app(service: Service) -> Any:
 
 @pytest.fixture
 def do_jobs(service: Service) -> Callable[[], None]:
-    """Do every job that waits, as the worker of the service does: in a thread, as a browser may hold this one's loop."""
+    """Do every job that waits, as the worker of the service does; in a thread, as a browser may hold the loop here."""
 
     def do() -> None:
         worker = service.worker

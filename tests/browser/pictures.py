@@ -54,6 +54,7 @@ def desk(browser: Browser, address: str) -> None:
     choose(page, "Beside", "Skarv A2")
     page.get_by_role("table", name="Standard scenes").wait_for()
     page.wait_for_load_state("networkidle")
+    page.evaluate("scrollTo(0, 0)")
     shoot(page, "kit")
     page.get_by_role("link", name="Edit the modes").click()
     page.get_by_role("table").first.wait_for()

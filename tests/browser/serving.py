@@ -27,7 +27,8 @@ def serving(database: Database, *, demo: bool) -> Iterator[str]:
     """Serve in a thread; yields the address."""
     listener: socket.socket = bind("127.0.0.1", 0)
     with tempfile.TemporaryDirectory(prefix="steady-tide-files-") as folder:
-        app = create_app(Service(database, Files(folder), PROJECT / "web" / "dist", demo=demo))
+        # The database of the plain service is that of other tests, whose jobs are not its to do.
+        app = create_app(Service(database, Files(folder), PROJECT / "web" / "dist", demo=demo, works=demo))
         server = uvicorn.Server(uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=2))
         thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)
         thread.start()

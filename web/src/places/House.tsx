@@ -1,6 +1,6 @@
 import { Moon, Sun } from "lucide-react";
-import { useState } from "react";
-import { NavLink, Outlet, useNavigate } from "react-router";
+import { useEffect, useState } from "react";
+import { NavLink, Outlet, useLocation, useNavigate, useNavigationType } from "react-router";
 import { useKeys } from "../state/keys";
 import { useSignOut } from "../state/session";
 import { toggleWatch, useWatch } from "../state/watch";
@@ -20,6 +20,13 @@ export function House({ name, demo }: { name: string; demo: boolean }) {
   const watch = useWatch();
   const signOut = useSignOut();
   const go = useNavigate();
+  const { pathname } = useLocation();
+  const way = useNavigationType();
+  // Another place begins at its top; going back finds it as it was left.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is the place that counts
+  useEffect(() => {
+    if (way !== "POP") window.scrollTo(0, 0);
+  }, [pathname]);
   useKeys({ help: () => setHelp(true), watch: toggleWatch, shoots: () => go("/") });
   return (
     <div className="flex min-h-screen flex-col">

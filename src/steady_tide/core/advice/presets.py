@@ -169,11 +169,11 @@ def _written(scenes: Sequence[Wanted], plans: Mapping[str, Plan], loss: Floats, 
 
 
 def _differs(wanted: Plan, preset: Plan) -> list[str]:
-    values = {one.setting: one for one in preset.decisions}
+    values = {decision.setting: decision for decision in preset.decisions}
     return [
-        f"{SETTINGS[one.setting].in_text} {values[one.setting].text} instead of {one.text}"
-        for one in wanted.decisions
-        if one.setting in values
-        and not SETTINGS[one.setting].by_hand
-        and str(values[one.setting].value) != str(one.value)
+        f"{SETTINGS[decision.setting].in_text} {values[decision.setting].text} instead of {decision.text}"
+        for decision in wanted.decisions
+        if decision.setting in values
+        and not SETTINGS[decision.setting].by_hand
+        and str(values[decision.setting].value) != str(decision.value)
     ]

@@ -60,18 +60,18 @@ def what_if(here: Plan, there: Plan) -> WhatIf:
 
 
 def _figures(here: Plan, there: Plan) -> list[FigureChange]:
-    first, second = ({one.key: one for one in plan.figures} for plan in (here, there))
+    first, second = ({figure.key: figure for figure in plan.figures} for plan in (here, there))
     found = []
     for key in dict.fromkeys([*first, *second]):
-        one, other = first.get(key), second.get(key)
-        known = one or other
-        if known is not None and (one and one.text) != (other and other.text):
+        figure, other = first.get(key), second.get(key)
+        known = figure or other
+        if known is not None and (figure and figure.text) != (other and other.text):
             found.append(
                 FigureChange(
                     key=key,
                     label=known.label,
                     unit=known.unit,
-                    here=one.text if one else None,
+                    here=figure.text if figure else None,
                     there=other.text if other else None,
                 )
             )
@@ -79,20 +79,22 @@ def _figures(here: Plan, there: Plan) -> list[FigureChange]:
 
 
 def _decisions(here: Plan, there: Plan) -> list[DecisionChange]:
-    second = {one.setting: one for one in there.decisions}
+    second = {decision.setting: decision for decision in there.decisions}
     return [
-        DecisionChange(setting=one.setting, label=one.label, here=one.text, there=second[one.setting].text)
-        for one in here.decisions
-        if one.setting in second and one.value != second[one.setting].value
+        DecisionChange(
+            setting=decision.setting, label=decision.label, here=decision.text, there=second[decision.setting].text
+        )
+        for decision in here.decisions
+        if decision.setting in second and decision.value != second[decision.setting].value
     ]
 
 
 def _prices(here: Plan, there: Plan) -> list[PriceChange]:
-    first, second = ({one.label: one for one in plan.prices} for plan in (here, there))
+    first, second = ({price.label: price for price in plan.prices} for plan in (here, there))
     found = []
     for label in dict.fromkeys([*second, *first]):
-        one, other = first.get(label), second.get(label)
-        before, after = one.cost if one else 0.0, other.cost if other else 0.0
+        price, other = first.get(label), second.get(label)
+        before, after = price.cost if price else 0.0, other.cost if other else 0.0
         if abs(before - after) >= 0.05:
             words = other.words if other else "no longer paid"
             found.append(PriceChange(label=label, here=before, there=after, words=words))

@@ -30,34 +30,34 @@ def stations_of(scenes: Iterable[SceneOnDay]) -> dict[str, list[Station]]:
             continue
         start, end = scene.timed
         rows = (scene.light.minutes >= start) & (scene.light.minutes <= end)
-        for one in scene.sets:
+        for camera in scene.sets:
             station = Station(
-                setup=one.key,
+                setup=camera.key,
                 scene=scene.name,
-                slot=one.slot,
+                slot=camera.slot,
                 reachable=scene.brief.reached,
                 minutes=scene.light.minutes[rows],
                 ev100=scene.light.ev100[rows],
-                swappable=one.sketch.swappable,
+                swappable=camera.sketch.swappable,
             )
-            found.setdefault(one.device.key, []).append(station)
-    return {key: sorted(stations, key=lambda one: float(one.minutes[0])) for key, stations in found.items()}
+            found.setdefault(camera.device.key, []).append(station)
+    return {key: sorted(stations, key=lambda station: float(station.minutes[0])) for key, stations in found.items()}
 
 
 def _offers(scenes: Iterable[SceneOnDay], planned: Planned) -> Offer:
     """Second sets, planned for the light in which a set ends, where the camera has a preset slot left."""
-    where = {one.key: (scene, one) for scene in scenes for one in scene.sets}
+    where = {camera.key: (scene, camera) for scene in scenes for camera in scene.sets}
 
     def offer(station: Station, span: tuple[int, int], taken: frozenset[int]) -> Second | None:
-        scene, one = where[station.setup]
-        used = {other.slot for _, other in where.values() if other.device.key == one.device.key}
-        slots = range(1, one.device.preset_slots + 1)
+        scene, camera = where[station.setup]
+        used = {other.slot for _, other in where.values() if other.device.key == camera.device.key}
+        slots = range(1, camera.device.preset_slots + 1)
         free = next((slot for slot in slots if slot not in used | taken), None)
         if free is None:
             return None
         brief = lit_brief(scene.brief, scene.rest, replace(scene.around, start=span[0], end=span[1]))
-        second = planned(one, brief, picture_of(one.sketch))
-        differs = otherwise(one.sketch, second) if second is not None else []
+        second = planned(camera, brief, picture_of(camera.sketch))
+        differs = otherwise(camera.sketch, second) if second is not None else []
         if second is None or not differs:
             return None
         return Second(free, second.swappable, tuple(differs), otherwise_words(differs, second))

@@ -73,7 +73,7 @@ class SceneOnDay:
     @cached_property
     def lamp(self) -> Lamp | None:
         """The lamp of the bag that its plans light it with; of several the first camera's."""
-        keys = (one.sketch.values.get(Setting.LAMP) for one in self.sets)
+        keys = (camera.sketch.values.get(Setting.LAMP) for camera in self.sets)
         lamps = {item.key: item for item in self.bag if isinstance(item, Lamp)}
         return next((lamps[str(key)] for key in keys if key in lamps), None) if self.brief.water else None
 
@@ -107,7 +107,7 @@ class SceneOnDay:
         """Whether a thing may be used with any of its cameras; before there is one, whatever fits some camera."""
         if not self.sets:
             return item.condition != "unusable"
-        return any(compatibility(item, one.device, self.brief).use != "unfit" for one in self.sets)
+        return any(compatibility(item, camera.device, self.brief).use != "unfit" for camera in self.sets)
 
     @property
     def colour_filters(self) -> list[ColourFilter]:
@@ -121,16 +121,16 @@ class SceneOnDay:
 
     # Its sets against its light.
 
-    def steady(self, one: CameraSet, until: int) -> list[Window]:
+    def steady(self, camera: CameraSet, until: int) -> list[Window]:
         """Stretches in which a set needs no touching, up to a minute of the day."""
-        return steady_windows(self.light.minutes[: until + 1], self.light.ev100[: until + 1], one.marks)
+        return steady_windows(self.light.minutes[: until + 1], self.light.ev100[: until + 1], camera.marks)
 
-    def leaves(self, one: CameraSet) -> list[Leaving]:
+    def leaves(self, camera: CameraSet) -> list[Leaving]:
         """When the light leaves a set while the scene is filmed."""
         if self.timed is None:
             return []
         start, end = self.timed
-        return leavings(self.light.minutes, self.light.ev100, one.marks, start=float(start), end=float(end))
+        return leavings(self.light.minutes, self.light.ev100, camera.marks, start=float(start), end=float(end))
 
     def held_minutes(self, windows: Sequence[Window]) -> int:
         """How long it is filmed within some stretches [minutes]."""
@@ -144,7 +144,7 @@ class SceneOnDay:
 
         steady: the stretches of each set. Light by name or reading goes along with its scene.
         """
-        leaves = any(self.leaves(one) for one in self.sets)
+        leaves = any(self.leaves(camera) for camera in self.sets)
         if self.timed is None or self.fixed or self.under_sky is None or not leaves:
             return None
         start, end = self.timed
@@ -195,7 +195,7 @@ class SceneOnDay:
             start=start,
             length=end - start,
             fixed=self.fixed,
-            cameras=[(one.sketch.swappable, ev100) for one in self.sets],
+            cameras=[(camera.sketch.swappable, ev100) for camera in self.sets],
             nuisance=self._nuisance(),
             latest=sky.length,
         )

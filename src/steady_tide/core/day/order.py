@@ -121,9 +121,9 @@ def _windowed(values: Floats, begins: np.ndarray, ends: np.ndarray) -> Floats:
     return np.asarray(summed[:, ends] - summed[:, begins])
 
 
-def gap_minutes(one: Movable, other: Movable, travel_minutes: int) -> int:
+def gap_minutes(first: Movable, other: Movable, travel_minutes: int) -> int:
     """What must lie between two scenes, one after the other."""
-    return BREATH_MINUTES if one.spot == other.spot else travel_minutes
+    return BREATH_MINUTES if first.spot == other.spot else travel_minutes
 
 
 def best_starts(scenes: Sequence[Movable], *, travel_minutes: int) -> tuple[list[int], float] | None:
@@ -148,10 +148,10 @@ def best_starts(scenes: Sequence[Movable], *, travel_minutes: int) -> tuple[list
     return None if not np.isfinite(cost) else (_back(scenes, best, came, last, travel_minutes), cost)
 
 
-def _gap_slots(one: Movable, other: Movable, travel_minutes: int) -> int:
+def _gap_slots(first: Movable, other: Movable, travel_minutes: int) -> int:
     """Slots from the end slot of a scene to the start of the next."""
-    slack = one.slots * SLOT_MINUTES - one.length
-    return max(-(-(gap_minutes(one, other, travel_minutes) - slack) // SLOT_MINUTES), 0)
+    slack = first.slots * SLOT_MINUTES - first.length
+    return max(-(-(gap_minutes(first, other, travel_minutes) - slack) // SLOT_MINUTES), 0)
 
 
 def _reached(

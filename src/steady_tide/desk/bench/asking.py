@@ -71,19 +71,21 @@ class Asking:
         found = match(list(plans.values()), devices)
         dropped = [self._pin(setup, plan, found, brief) for setup, plan in plans.items()]
         view = Bench(self.at).kept(scene, "cameras matched")
-        return MatchedScene(scene=view, match=found, dropped=[words for one in dropped for words in one])
+        return MatchedScene(scene=view, match=found, dropped=[words for of_camera in dropped for words in of_camera])
 
     def _pin(self, setup: SetupRow, plan: Plan, match: Match, brief: Brief) -> list[str]:
         """Set the matched pins on one camera, leaving out what its own limits refuse together."""
         pins: dict[str, Value] = dict(setup.pins)
         dropped = []
-        for one in match.matched:
-            tried = {**pins, one.setting.value: one.values[plan.device_key]}
+        for matched in match.matched:
+            tried = {**pins, matched.setting.value: matched.values[plan.device_key]}
             inputs = self.planner.inputs(setup, brief)
             if isinstance(self.planner.solve(inputs.otherwise(pins=read_pins(tried))), Plan):
                 pins = tried
             else:
-                dropped.append(f"{plan.device_name} cannot do {one.label.lower()} {one.words} with its other limits")
+                dropped.append(
+                    f"{plan.device_name} cannot do {matched.label.lower()} {matched.words} with its other limits"
+                )
         setup.pins = pins
         return dropped
 
@@ -118,14 +120,14 @@ class Asking:
         """Give the scenes of a camera the slots its presets propose; their plans stay."""
         self.rows.get(DeviceRow, device_id)
         every = self.presets(shoot_id)
-        found = next((one for one in every if one.device_id == device_id), None)
+        found = next((view for view in every if view.device_id == device_id), None)
         if found is None:
             raise BadInput([Problem(("device_id",), "this camera is on no scene of the shoot")])
         taken = dict(found.slot_of)
         for slot, preset in enumerate(found.economy.presets, start=1):
-            for key in (preset.key, *(one.key for one in preset.shared_by if one.cost is not None)):
+            for key in (preset.key, *(sharing.key for sharing in preset.shared_by if sharing.cost is not None)):
                 self.rows.get(SetupRow, UUID(key), lock=True).slot = slot
                 taken[key] = slot
         self.rows.settle()
         # What the scenes could share does not hang on the slots they have.
-        return [one.model_copy(update={"slot_of": taken}) if one is found else one for one in every]
+        return [view.model_copy(update={"slot_of": taken}) if view is found else view for view in every]

@@ -40,9 +40,9 @@ def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
         scenes=[_scene(scheduled, scene, sky, plans) for scheduled, scene in timed],
         swaps=[_swap(swap, sky, index) for index, swap in enumerate(view.swaps) if swap.kind != "start"],
         begin=[
-            f"{one.after} on {one.device_name} for {one.scene_name}"
-            for one in view.swaps
-            if one.kind == "start" and one.glass != NO_FILTER
+            f"{swap.after} on {swap.device_name} for {swap.scene_name}"
+            for swap in view.swaps
+            if swap.kind == "start" and swap.glass != NO_FILTER
         ],
         charge=_charge(plans),
     )
@@ -74,7 +74,7 @@ def _span(sky: Sky, start: float, end: float) -> Span:
 
 
 def _scene(scheduled: ScheduledScene, scene: SceneDay, sky: Sky, plans: Mapping[str, Plan]) -> AgendaScene:
-    leaving = sorted((one.minute, one.words) for camera in scene.cameras for one in camera.leaves)
+    leaving = sorted((gone.minute, gone.words) for camera in scene.cameras for gone in camera.leaves)
     verdict = "Steady all through: nothing needs touching."
     if not scene.cameras:
         verdict = "; ".join(scene.unplanned) or "No camera."
@@ -83,11 +83,11 @@ def _scene(scheduled: ScheduledScene, scene: SceneDay, sky: Sky, plans: Mapping[
     told = [f"{scene.light}, ± {scene.uncertainty_stops:.1f} stops"]
     if scene.heading is not None:
         told.append(scene.heading.words)
-        shadows = [f"{sky.told(one.start)} to {sky.told(one.end)}" for one in scene.heading.shadows]
+        shadows = [f"{sky.told(shadow.start)} to {sky.told(shadow.end)}" for shadow in scene.heading.shadows]
         told += [f"The {scene.heading.shadow_of}'s shadow lies in the frame {', '.join(shadows)}."] if shadows else []
     if scene.water is not None:
         told.append(scene.water.under.words)
-    own = [plans[one.key] for one in scheduled.scene.sets]
+    own = [plans[camera.key] for camera in scheduled.scene.sets]
     return AgendaScene(
         key=str(scene.id),
         name=scene.name,
@@ -96,7 +96,7 @@ def _scene(scheduled: ScheduledScene, scene: SceneDay, sky: Sky, plans: Mapping[
         verdict=verdict,
         steady=bool(scene.cameras) and not leaving,
         told=told,
-        cameras=[_camera(one, sky, plans[str(one.setup_id)].bring) for one in scene.cameras],
+        cameras=[_camera(camera, sky, plans[str(camera.setup_id)].bring) for camera in scene.cameras],
         cautions=list(dict.fromkeys(words for plan in own for words in plan.cautions)),
         levels=scene.curve,
     )
@@ -136,6 +136,6 @@ def _charge(plans: Mapping[str, Plan]) -> list[str]:
         return []
     most: dict[str, Brought] = {}
     for thing in (thing for plan in plans.values() for thing in plan.brought if thing.kind == "cell"):
-        most[thing.key] = max(most.get(thing.key, thing), thing, key=lambda one: one.count)
+        most[thing.key] = max(most.get(thing.key, thing), thing, key=lambda kept: kept.count)
     cells = ", ".join(f"{thing.count} × {thing.label}" for thing in most.values())
     return [f"Charge {cells}" if cells else "Charge every battery", "Copy and empty the memory cards"]

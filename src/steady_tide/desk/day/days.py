@@ -103,15 +103,17 @@ class Days:
     def plans(self, scheduled: ScheduledScene) -> dict[str, Plan]:
         """The whole plans of a scene's sets by setup, with all that is to be brought and minded."""
         brief = self.planner.lit_brief(scheduled.row)
-        made = {one.key: self.planner.outcome(scheduled.setups[one.key], brief) for one in scheduled.scene.sets}
+        made = {
+            camera.key: self.planner.outcome(scheduled.setups[camera.key], brief) for camera in scheduled.scene.sets
+        }
         return {key: plan for key, plan in made.items() if isinstance(plan, Plan)}
 
     def _courses(self, scenes: Sequence[ScheduledScene]) -> list[Course]:
         """The cheapest course of every camera through the day."""
         setups = {key: setup for scheduled in scenes for key, setup in scheduled.setups.items()}
 
-        def planned(one: CameraSet, brief: Brief, pins: Mapping[Setting, Value]) -> Sketch | None:
-            outcome = self.planner.sketch(setups[one.key], brief, pins=pins)
+        def planned(camera: CameraSet, brief: Brief, pins: Mapping[Setting, Value]) -> Sketch | None:
+            outcome = self.planner.sketch(setups[camera.key], brief, pins=pins)
             return outcome if isinstance(outcome, Sketch) else None
 
         return courses_of([scheduled.scene for scheduled in scenes], planned)
@@ -162,7 +164,7 @@ class Days:
     def _scene(self, scheduled: ScheduledScene, shown: int, left: Mapping[str, int]) -> SceneDay:
         row, scene = scheduled.row, scheduled.scene
         brief, light = scene.brief, scene.light
-        cameras = [_camera(scene, one, shown, left.get(one.key, 0)) for one in scene.sets]
+        cameras = [_camera(scene, camera, shown, left.get(camera.key, 0)) for camera in scene.sets]
         source = brief.light if isinstance(brief.light, SkyLight | SunLight | LampLight) else None
         middle = scene.around.middle
 
@@ -188,7 +190,7 @@ class Days:
             kelvin=[round(value) for value in drawn(light.kelvin)],
             cameras=cameras,
             unplanned=scheduled.unplanned,
-            better_start=scene.better_start([one.steady for one in cameras]),
+            better_start=scene.better_start([camera.steady for camera in cameras]),
             aim=brief.aim,
             reachable=brief.reached,
             heading=scene.heading,
@@ -242,7 +244,7 @@ def _water(scene: SceneOnDay, cameras: Sequence[CameraDay]) -> WaterDay | None:
             around,
             okta=scene.okta,
             lamp_lux=scene.lamp_lux,
-            marks=[(one.low_ev100, one.high_ev100) for one in cameras],
+            marks=[(camera.low_ev100, camera.high_ev100) for camera in cameras],
         ),
     )
 
@@ -262,19 +264,19 @@ def _model_at(minute: float, scene: SceneOnDay | None, around: Around) -> float:
     return scene_light(scene.brief, bare).at(minute)
 
 
-def _camera(scene: SceneOnDay, one: CameraSet, shown: int, minutes_out: int) -> CameraDay:
-    low, high = one.sketch.reach.low, one.sketch.reach.high
-    steady = scene.steady(one, shown)
+def _camera(scene: SceneOnDay, camera: CameraSet, shown: int, minutes_out: int) -> CameraDay:
+    low, high = camera.sketch.reach.low, camera.sketch.reach.high
+    steady = scene.steady(camera, shown)
     return CameraDay(
-        setup_id=UUID(one.key),
-        device_name=one.device.name,
-        headline=one.sketch.headline,
+        setup_id=UUID(camera.key),
+        device_name=camera.device.name,
+        headline=camera.sketch.headline,
         low_ev100=low.ev100,
         high_ev100=high.ev100,
         low_words=low.reason,
         high_words=high.reason,
         steady=steady,
-        leaves=scene.leaves(one),
+        leaves=scene.leaves(camera),
         steady_minutes=scene.held_minutes(steady),
         minutes_out=minutes_out,
     )

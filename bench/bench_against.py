@@ -55,28 +55,23 @@ def pulled(tree: Path) -> float:
     return statistics.median(taken for scene in json.loads(done.stdout).values() for taken in scene)
 
 
-def turn(old: Path, *, seen: bool) -> tuple[dict[str, float], dict[str, float]]:
-    """Both sides once, one after the other."""
-    sides = measured(old), measured(ROOT)
-    if seen:
-        for side, tree in zip(sides, (old, ROOT), strict=True):
-            side[SLIDER] = pulled(tree)
-    return sides
-
-
 def main() -> None:
     """Take turns, print medians and ratios."""
     with tempfile.TemporaryDirectory() as name:
         old = Path(name)
         if not unpacked(old):
             print(f"Against {COMMIT}: left out, this clone does not reach back to it")
+            if not browser_missing(SLIDER.capitalize()):
+                print(f"  {SLIDER:<28} {pulled(ROOT):7.1f} ms")
             return
-        seen = with_interface(old)
-        turns = [turn(old, seen=seen) for _ in range(TURNS)]
+        turns = [(measured(old), measured(ROOT)) for _ in range(TURNS)]
+        seen = {SLIDER: (pulled(old), pulled(ROOT))} if with_interface(old) else {}
     print(f"Against commit {COMMIT}, medians of {TURNS} turns, ms: before, now, ratio")
     before, now = (
         {key: statistics.median(one[side][key] for one in turns) for key in turns[0][side]} for side in (0, 1)
     )
+    for key, (old_taken, taken) in seen.items():
+        before[key], now[key] = old_taken, taken
     for key, taken in now.items():
         print(f"  {key:<28} {before[key]:7.1f} {taken:7.1f}   {taken / before[key]:.2f}")
     print(f"  {'the set against that plan':<28} {before[PLAN]:7.1f} {now['a set without them']:7.1f}   "

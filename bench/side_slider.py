@@ -14,7 +14,7 @@ sys.path[:0] = [str(TREE / "src"), str(TREE)]
 from playwright.sync_api import Page  # noqa: E402
 from tests.browser.serving import fresh_demo  # noqa: E402
 
-MOVES = 15
+MOVES = 10
 NAMED = {
     "Under the rafts": "Coastal green water, 2-7 m",
     "Lantern market": "Market stalls under lamp strings (6-15 lx)",

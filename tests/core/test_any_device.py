@@ -13,7 +13,7 @@ from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.stance import SCHOOLS
 from steady_tide.formats.modes_csv import modes_from_csv, modes_to_csv
 from tests.core.devices import documents
-from tests.situations import A4, BUILT_IN, D1, SCENES, brief, decision, plan_of, planned
+from tests.situations import A4, BUILT_IN, D1, SCENES, brief, decision, plan_of, planned, sketch_of
 
 SLOW = settings(
     max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow, HealthCheck.data_too_large]
@@ -49,6 +49,7 @@ def test_any_valid_device_is_planned_with_or_says_why_not(document: dict[str, An
     assert made.value(Setting.VIEW) in mode.views and made.value(Setting.STABILISATION) in mode.stabilisation
     assert made.value(Setting.BIT_RATE) in mode.bit_rates[str(made.value(Setting.CODEC))]
     assert sum(line.stops for line in made.ledger.lines) == pytest.approx(made.ledger.leftover_stops, abs=1e-3)
+    assert sketch_of(brief(scene), device, stance=school.stance) == made.sketch
 
 
 @settings(max_examples=25, deadline=None)

@@ -20,6 +20,7 @@ from steady_tide.core.plan.prices.book import BOOK
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY, SCHOOLS
 from steady_tide.core.plan.search.feasibility import feasible
 from steady_tide.core.plan.search.landscape import Landscape, Point
+from steady_tide.core.plan.search.nearest import nearest
 from steady_tide.core.quantities import Floats
 from tests.situations import A4, KIT, SCENES, brief, landscape_over, plan_of, planned, situation_of, sketch_of
 
@@ -94,6 +95,12 @@ def test_no_set_is_cheaper_than_the_chosen_one_and_sums_of_columns_are_sums_of_p
         assert not _allowed(landscape, point) or (
             chosen is not None and total >= landscape.least(chosen.profile) - 1e-9
         )
+
+
+@settings(max_examples=60)
+@given(landscapes())
+def test_the_set_found_from_few_frames_is_the_one_found_from_all(landscape: Landscape) -> None:
+    assert nearest(landscape.otherwise(landscape.pins)) == landscape.chosen()
 
 
 def _allowed(landscape: Landscape, point: Point) -> bool:

@@ -30,6 +30,7 @@ from steady_tide.core.plan.problem.wishes import Pins
 from steady_tide.core.plan.search.costs import SceneCosts
 from steady_tide.core.plan.search.feasibility import feasible, smallest_clash
 from steady_tide.core.plan.search.landscape import Landscape, Point
+from steady_tide.core.plan.search.nearest import nearest
 
 
 def plan_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Plan | Conflict:
@@ -51,7 +52,8 @@ def sketch_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Sket
     landscape = _open(problem, spaces, with_ways=False)
     if isinstance(landscape, Conflict):
         return landscape
-    point, given = _best(landscape), landscape.situation.given
+    point, given = nearest(landscape), landscape.situation.given
+    assert point is not None, "a feasible situation has a cheapest set"
     values = searched_values(landscape, [point])[0] | _fitted_values(landscape, point)
     texts = {setting: given.text_of(setting, value) for setting, value in values.items()}
     chosen = ExposedSet(landscape.sets([point]))

@@ -175,11 +175,12 @@ class Seen(NamedTuple):
 
     def alike(self, rows: int) -> Ints:
         """Which of so many rows of the first axis are seen alike: a number for each (rows,)."""
-        wide = np.broadcast_arrays(*self._figures)
-        flat = np.concatenate([one.reshape(len(one), -1) for one in wide], axis=1)
-        if len(flat) == 1:
+        if all(len(column) == 1 for column in self._figures):
             return np.zeros(rows, dtype=np.intp)
-        return np.unique(flat, axis=0, return_inverse=True)[1].reshape(-1)
+        numbers: dict[bytes, int] = {}
+        seen = zip(*(column if len(column) > 1 else [column[0]] * rows for column in self._figures), strict=True)
+        keys = (b"".join(row.tobytes() for row in figures) for figures in seen)
+        return np.array([numbers.setdefault(key, len(numbers)) for key in keys], dtype=np.intp)
 
 
 class ExposureSide:

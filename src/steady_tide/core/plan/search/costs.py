@@ -90,12 +90,20 @@ class BiasCosts(NamedTuple):
     """Exposures through one passage under one bias.
 
     fixed: what those with a fixed shutter cost but for the rate, shape (S, G, P). automatic: what those with an
-    automatic one cost at each rate, shape (R, G, P). meeting: what they cost with each frame, shape (k, G, C).
+    automatic one cost at each rate, shape (R, G, P). seen: what frames see of these, by kind of ISO pairs, shape
+    (R, G, C); None where there are none.
     """
 
     fixed: Floats
     automatic: Floats
-    meeting: Floats
+    seen: Seen | None
+
+
+class Met(NamedTuple):
+    """What one frame costs where it meets exposures: fixed shutters (S, G), kinds of automatic ones (G, C)."""
+
+    fixed: Floats
+    automatic: Floats
 
 
 class SceneCosts:
@@ -178,6 +186,8 @@ class PassageCosts:
         self.kin = Kin.among(pairs, space.situation.device.exposure_programme)
         self.under = Memo(self._under)
         """Costs under a bias."""
+        self._meeting = Memo(self._met_automatic)
+        """What frames and kinds of automatic exposures cost where they meet under a bias, shape (k, G, C)."""
 
     @property
     def counts(self) -> tuple[int, int, int]:
@@ -213,13 +223,21 @@ class PassageCosts:
         return found
 
     @cached_property
-    def _met(self) -> Floats:
-        """What looks and fixed shutters cost where they meet, shape (n, S, G)."""
+    def _seen(self) -> Seen:
+        """What frames see of fixed shutters, shape (1, S, G)."""
         shutters, glasses, _ = self.counts
         numbers, glass = np.arange(shutters)[None, :, None], np.arange(glasses)[None, None, :]
-        side = self._side(shutter=numbers, glass=glass, pairs=ALL, rate=ALL, bias=0.0)
-        frames = FrameSide(self.space, reshaped(self.frames.take(self.looks.first), (-1, 1, 1)))
-        return summed(OF_MEETINGS, Meeting(frames, side.seen), self.prices, (len(self.looks.first), shutters, glasses))
+        return self._side(shutter=numbers, glass=glass, pairs=ALL, rate=ALL, bias=0.0).seen
+
+    def _where_met(self, rows: Ints, seen: Seen, width: int, depth: int) -> Floats:
+        """What some frames cost where they meet exposures, shape (rows, width, depth)."""
+        frames = FrameSide(self.space, reshaped(self.frames.take(rows), (-1, 1, 1)))
+        return summed(OF_MEETINGS, Meeting(frames, seen), self.prices, (len(rows), width, depth))
+
+    @cached_property
+    def _met(self) -> Floats:
+        """What looks and fixed shutters cost where they meet, shape (n, S, G)."""
+        return self._where_met(self.looks.first, self._seen, *self.counts[:2])
 
     def _under(self, bias: float) -> BiasCosts:
         shutters, glasses, pairs = self.counts
@@ -230,23 +248,20 @@ class PassageCosts:
             side = self._side(shutter=numbers, glass=glass, pairs=every, rate=ALL, bias=bias)
             fixed = summed(UNPACED, side, self.prices, (shutters, glasses, pairs))
         if not self.space.situation.device.automatic_shutter:
-            empty = np.full((len(self.rows), glasses, len(self.kin.first)), np.inf)
-            return BiasCosts(fixed, np.full((len(self.rates), glasses, pairs), np.inf), empty)
+            return BiasCosts(fixed, np.full((len(self.rates), glasses, pairs), np.inf), None)
         left, rates = np.full((1, 1, 1), -1), self.rates[:, None, None]
         side = self._side(shutter=left, glass=glass, pairs=every, rate=rates, bias=bias)
         automatic = summed(OF_EXPOSURES, side, self.prices, (len(self.rates), glasses, pairs))
-        return BiasCosts(fixed, automatic, self._met_automatic(side.seen.at(self.kin.first)))
+        return BiasCosts(fixed, automatic, side.seen.at(self.kin.first))
 
-    def _met_automatic(self, seen: Seen) -> Floats:
-        """What frames and kinds of automatic exposures cost where they meet, shape (k, G, C).
-
-        Frames that look alike, at rates at which the exposures are seen alike, are one.
-        """
+    def _met_automatic(self, bias: float) -> Floats:
+        """Frames that look alike, at rates at which the exposures are seen alike, are one."""
+        seen, shape = self.under(bias).seen, (self.counts[1], len(self.kin.first))
+        if seen is None:
+            return np.full((len(self.rows), *shape), np.inf)
         alike = seen.alike(len(self.rates))[self.rate]
         _, first, of = np.unique(self.looks.of * len(self.rates) + alike, return_index=True, return_inverse=True)
-        frames = FrameSide(self.space, reshaped(self.frames.take(first), (-1, 1, 1)))
-        shape = (len(first), self.counts[1], len(self.kin.first))
-        return summed(OF_MEETINGS, Meeting(frames, seen.take(self.rate[first])), self.prices, shape)[of]
+        return self._where_met(first, seen.take(self.rate[first]), *shape)[of]
 
     def reduced(self, bias: float, allowed: Allowed) -> Reduced:
         """The least cost of allowed exposures over the ISO pairs that frames cannot tell apart."""
@@ -267,9 +282,41 @@ class PassageCosts:
             met = (self._met + least.fixed).min(axis=2)
             found = (met[self.looks.of] + self._paced[self.rate]).min(axis=1)
         if least.allowed.shutter[-1]:
-            costs = self.under(least.bias)
-            found = np.minimum(found, (costs.meeting + least.automatic[self.rate]).min(axis=(1, 2)))
+            met = self._meeting(least.bias) + least.automatic[self.rate]
+            found = np.minimum(found, met.min(axis=(1, 2)))
         return np.asarray(found)
+
+    def floor(self, least: Reduced) -> Floats:
+        """What each frame's exposures cost at least (k,): all but where they meet, which is never negative."""
+        found = least.automatic.min(axis=(1, 2))
+        if least.fixed.size:
+            found = np.minimum(found, (self._paced + least.fixed.min(axis=1)).min(axis=1))
+        return np.asarray(found[self.rate])
+
+    def of_few(self, least: Reduced, rows: Ints) -> Floats:
+        """`of_frames` of some rows alone, worked out for them."""
+        rate, (fixed, automatic) = self.rate[rows], self._met_by_few(least.bias, rows)
+        found = (automatic + least.automatic[rate]).min(axis=(1, 2))
+        if least.fixed.size:
+            found = np.minimum(found, ((fixed + least.fixed).min(axis=2) + self._paced[rate]).min(axis=1))
+        return np.asarray(found)
+
+    def _met_by_few(self, bias: float, rows: Ints) -> tuple[Floats, Floats]:
+        """What some rows cost where they meet exposures: fixed (rows, S, G), automatic (rows, G, C)."""
+        seen, shape = self.under(bias).seen, (self.counts[1], len(self.kin.first))
+        fixed = self._where_met(rows, self._seen, *self.counts[:2])
+        if seen is None:
+            return fixed, np.full((len(rows), *shape), np.inf)
+        return fixed, self._where_met(rows, seen.take(self.rate[rows]), *shape)
+
+    def met(self, bias: float, at: int) -> Met:
+        """Where the frame in row `at` meets exposures; all frames are worked out."""
+        return Met(self._met[self.looks.of[at]], self._meeting(bias)[at])
+
+    def met_alone(self, bias: float, at: int) -> Met:
+        """The same, worked out for this frame alone."""
+        fixed, automatic = self._met_by_few(bias, np.array([at], dtype=np.intp))
+        return Met(fixed[0], automatic[0])
 
     def of_exposures(self, bias: float, frame: Floats) -> Floats:
         """Least cost of each exposure, shape (S + 1, G, P), with any frame; frame: what those cost besides (k,)."""
@@ -281,16 +328,16 @@ class PassageCosts:
             by_look = np.minimum.reduceat(paced, self.looks.starts, axis=0)
             fixed = fixed + (self._met + by_look[:, :, None]).min(axis=0)[:, :, None]
         if self.space.situation.device.automatic_shutter:
-            met = np.minimum.reduceat(costs.meeting + frame[:, None, None], self.starts, axis=0)
+            met = np.minimum.reduceat(self._meeting(bias) + frame[:, None, None], self.starts, axis=0)
             automatic = (costs.automatic + met[:, :, self.kin.of]).min(axis=0)[None]
         return np.concatenate([fixed, automatic])
 
-    def exposure_of(self, least: Reduced, at: int) -> tuple[int, int, int]:
+    def exposure_of(self, least: Reduced, at: int, met: Met) -> tuple[int, int, int]:
         """The cheapest exposure (shutter, glass, ISO pair) with the frame in row `at`; of equals the first."""
         costs, glasses = self.under(least.bias), self.counts[1]
-        fixed, automatic = least.fixed, costs.meeting[at] + least.automatic[self.rate[at]]
+        fixed, automatic = least.fixed, met.automatic + least.automatic[self.rate[at]]
         if fixed.size:
-            fixed = fixed + self._met[self.looks.of[at]] + self._paced[self.rate[at]][:, None]
+            fixed = fixed + met.fixed + self._paced[self.rate[at]][:, None]
         if fixed.min(initial=np.inf) <= automatic.min() + TIE:
             shutter, glass = divmod(first_least(fixed.reshape(-1)), glasses)
             pairs = costs.fixed[shutter, glass]
@@ -307,7 +354,7 @@ class PassageCosts:
             met = self._met[self.looks.of, shutter, glass] + self._paced[self.rate, shutter]
             return np.asarray(costs.fixed[shutter, glass, pair] + met)
         own = costs.automatic[self.rate, glass, pair]
-        return np.asarray(own + costs.meeting[:, glass, self.kin.of[pair]])
+        return np.asarray(own + self._meeting(bias)[:, glass, self.kin.of[pair]])
 
 
 def _masked(costs: Floats, allowed: Allowed) -> Floats:

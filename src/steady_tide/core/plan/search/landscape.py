@@ -72,12 +72,14 @@ class Landscape:
             "recording": Memo(self._with_recording),
         }
         """The cheapest set with a profile and a frame, an exposure or a recording."""
-        self._frame_and_recording = Memo(self._cheapest_recorded)
+        self.beside_exposure = Memo(self._cheapest_recorded)
         """What each frame that the pins allow costs with its best recording, by profile, shape (K,)."""
-        self._recording_for = Memo(self._best_recording)
+        self.recording_for = Memo(self._best_recording)
+        """The cheapest recording with a profile and a mode."""
         self.recordable = Memo(self._recordable)
         """Recordings with which a profile is offered, shape (Q,): deep enough, and in a mode that allows it."""
-        self._reduced = Memo(self._exposures_reduced)
+        self.reduced = Memo(self._exposures_reduced)
+        """Allowed exposures at their least through each passage, by what `exposing` says of a profile."""
         self._of_frame = Memo(self._least_of_frame)
         self._exposure_least = Memo(self._least_of_exposure)
         self.by_frame = Memo(self._by_frame)
@@ -136,7 +138,6 @@ class Landscape:
     # Totals.
 
     def _exposures_reduced(self, key: tuple[float, int]) -> list[Reduced]:
-        """Allowed exposures at their least through each passage, by bias and a profile that stands for others."""
         bias, profile = key
         allowed = self.exposures_allowed(profile)
         return [passage.reduced(bias, allowed) for passage in self.costs.passages]
@@ -144,11 +145,11 @@ class Landscape:
     def _least_of_frame(self, key: tuple[float, int]) -> Floats:
         """Least cost of each frame with its exposures, by bias and a profile that stands for others (K,)."""
         found = np.empty(len(self.costs.frame))
-        for passage, least in zip(self.costs.passages, self._reduced(key), strict=True):
+        for passage, least in zip(self.costs.passages, self.reduced(key), strict=True):
             found[passage.rows] = passage.of_frames(least)
         return found + self.costs.frame
 
-    def _exposing(self, profile: int) -> tuple[float, int]:
+    def exposing(self, profile: int) -> tuple[float, int]:
         """What of a profile matters to exposures: its bias, and the first profile with its base ISO."""
         profiles = self.situation.device.profiles
         alike = (at for at, other in enumerate(profiles) if other.base_iso == profiles[profile].base_iso)
@@ -156,7 +157,7 @@ class Landscape:
 
     def of_frame(self, profile: int) -> Floats:
         """Least cost of each frame with its exposures (K,)."""
-        return self._of_frame(self._exposing(profile))
+        return self._of_frame(self.exposing(profile))
 
     def _of_exposure(self, profile: int) -> Floats:
         """Least cost of each exposure with any frame that the pins allow, shape (S + 1, G, P)."""
@@ -169,7 +170,7 @@ class Landscape:
         return self.biases[profile], made.base_iso, made.bit_depth, self.device.profile_in_mode[:, profile].tobytes()
 
     def _least_of_exposure(self, profile: int) -> Floats:
-        beside = self._frame_and_recording(profile)
+        beside = self.beside_exposure(profile)
         found = np.full(self.axes.exposure_shape, np.inf)
         for passage in self.costs.passages:
             found = np.minimum(found, passage.of_exposures(self.biases[profile], beside[passage.rows]))
@@ -233,7 +234,7 @@ class Landscape:
 
     def chosen(self) -> Point | None:
         """The cheapest set, or None when nothing fits; of equals the first profile's."""
-        floors = {profile: self._floor(profile) for profile in self.profiles_allowed()}
+        floors = {profile: self.floor(profile) for profile in self.profiles_allowed()}
         found: dict[int, float] = {}
         for profile in sorted(floors, key=floors.__getitem__):
             if floors[profile] <= min(found.values(), default=np.inf) + TIE:
@@ -242,9 +243,9 @@ class Landscape:
         best = min(profile for profile, cost in found.items() if cost <= least + TIE)
         return self.point(best) if np.isfinite(least) else None
 
-    def _floor(self, profile: int) -> float:
+    def floor(self, profile: int) -> float:
         """What no set with a profile can cost less than: exposures are never free of charge, nor paid for."""
-        return float(self._frame_and_recording(profile).min()) + self.finish_cost(profile)
+        return float(self.beside_exposure(profile).min()) + self.finish_cost(profile)
 
     def point(self, profile: int) -> Point:
         """The cheapest set with a profile."""
@@ -260,19 +261,20 @@ class Landscape:
         profile, frame = key
         number = self.device.frames.passage[frame]
         at = next(at for at, passage in enumerate(self.costs.passages) if passage.passage == number)
-        passage, least = self.costs.passages[at], self._reduced(self._exposing(profile))[at]
-        place = passage.exposure_of(least, int(np.flatnonzero(passage.rows == frame)[0]))
+        passage, least = self.costs.passages[at], self.reduced(self.exposing(profile))[at]
+        row = int(np.flatnonzero(passage.rows == frame)[0])
+        place = passage.exposure_of(least, row, passage.met(least.bias, row))
         exposure = int(np.ravel_multi_index(place, self.axes.exposure_shape))
-        return Point(frame, exposure, self._recording_for((profile, int(self.device.frames.mode[frame]))), profile)
+        return Point(frame, exposure, self.recording_for((profile, int(self.device.frames.mode[frame]))), profile)
 
     def _with_exposure(self, key: tuple[int, int]) -> Point:
         profile, exposure = key
         place = self.axes.place(exposure)
-        total = self._frame_and_recording(profile).copy()
+        total = self.beside_exposure(profile).copy()
         for passage in self.costs.passages:
             total[passage.rows] += passage.frames_of(self.biases[profile], *place)
         frame = first_least(total)
-        return Point(frame, exposure, self._recording_for((profile, int(self.device.frames.mode[frame]))), profile)
+        return Point(frame, exposure, self.recording_for((profile, int(self.device.frames.mode[frame]))), profile)
 
     def _with_recording(self, key: tuple[int, int]) -> Point:
         profile, recording = key

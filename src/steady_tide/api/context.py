@@ -1,6 +1,6 @@
 """What routes are given: the service's parts, the account behind a request, its rows."""
 
-from collections.abc import Iterator
+from collections.abc import AsyncIterator, Iterator
 from dataclasses import dataclass, field
 from functools import cached_property
 from pathlib import Path
@@ -8,6 +8,8 @@ from typing import Annotated
 
 from fastapi import Cookie, Depends, Request
 
+from steady_tide.api.meters import Meters
+from steady_tide.api.turns import Turnstiles
 from steady_tide.desk.accounts import account_of
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.storage import Files
@@ -19,19 +21,34 @@ from steady_tide.work.queue import Queue
 from steady_tide.work.worker import Worker
 
 COOKIE = "steady_tide_session"
+SPARE_CONNECTIONS = 4
+"""Of the database's, those that are not for requests in turn: jobs, signing in, asking whether it answers."""
+SPARE_PLANS = 2
+"""How many requests that plan are let in beyond those that are planned for: reading and writing takes time too."""
 
 
 @dataclass(frozen=True)
 class Service:
-    """What the service is made of. In `demo` it signs its one creator in by itself; `works`: it does jobs itself."""
+    """What the service is made of. In `demo` it signs its one creator in by itself; `works`: it does jobs itself.
+
+    hosts: names it is reached by, besides its addresses. https: whether browsers reach it by https.
+    """
 
     database: Database
     files: Files
     web: Path | None
     demo: bool = False
-    secure_cookies: bool = False
+    https: bool = False
+    hosts: frozenset[str] = frozenset()
     works: bool = True
     shared: Shared = field(default_factory=Shared)
+    meters: Meters = field(default_factory=Meters)
+
+    @cached_property
+    def turns(self) -> Turnstiles:
+        """What requests take turns at."""
+        connections = self.database.connections - SPARE_CONNECTIONS
+        return Turnstiles.around(connections=connections, planners=self.shared.planners.at_once + SPARE_PLANS)
 
     @cached_property
     def queue(self) -> Queue:
@@ -44,7 +61,7 @@ class Service:
         return Worker(self.database, self.files, self.shared)
 
 
-def service_of(request: Request) -> Service:
+async def service_of(request: Request) -> Service:
     """The service that answers this request."""
     service: Service = request.app.state.service
     return service
@@ -54,7 +71,44 @@ ServiceOf = Annotated[Service, Depends(service_of)]
 Token = Annotated[str | None, Cookie(alias=COOKIE)]
 
 
-def rows_of(service: ServiceOf, token: Token = None) -> Iterator[Rows]:
+async def whose(request: Request, token: Token = None) -> str:
+    """Whom a request counts for where turns are taken: a browser that is signed in, or an address."""
+    return token or address_of(request)
+
+
+def address_of(request: Request) -> str:
+    """From which address a request comes."""
+    return request.client.host if request.client else ""
+
+
+Whose = Annotated[str, Depends(whose)]
+
+
+async def connection_turn(service: ServiceOf, who: Whose) -> AsyncIterator[None]:
+    """A turn at the database: waiting for it holds neither a thread nor a connection."""
+    async with service.turns.connections.one(who):
+        yield
+
+
+async def planner_turn(service: ServiceOf, who: Whose) -> AsyncIterator[None]:
+    """A turn at the planners."""
+    async with service.turns.planners.one(who):
+        yield
+
+
+async def password_turn(service: ServiceOf, request: Request) -> AsyncIterator[None]:
+    """A turn at what is made slow on purpose."""
+    async with service.turns.passwords.one(address_of(request)):
+        yield
+
+
+ConnectionTurn = Depends(connection_turn, scope="function")
+PlannerTurn = Depends(planner_turn, scope="function")
+PasswordTurn = Depends(password_turn, scope="function")
+"""Scope "function": the turn ends when the route returns, not when its answer was taken."""
+
+
+def rows_of(service: ServiceOf, turn: Annotated[None, ConnectionTurn], token: Token = None) -> Iterator[Rows]:
     """The rows of the signed-in account, in one transaction committed before the answer is sent."""
     with service.database.session() as session:
         account = account_of(session, token)
@@ -64,20 +118,20 @@ def rows_of(service: ServiceOf, token: Token = None) -> Iterator[Rows]:
 
 
 RowsOf = Annotated[Rows, Depends(rows_of, scope="function")]
-"""Scope "function": the transaction ends when the route returns, so what is answered is committed."""
+"""What is answered is committed."""
 
 
-def workplace_of(service: ServiceOf, rows: RowsOf) -> Workplace:
-    """The rows of the signed-in account with what the service shares."""
+async def workplace_of(turn: Annotated[None, PlannerTurn], service: ServiceOf, rows: RowsOf) -> Workplace:
+    """The rows of the signed-in account with what the service shares, where plans may have to be made."""
     return Workplace(rows, service.shared)
 
 
 WorkplaceOf = Annotated[Workplace, Depends(workplace_of)]
 
 
-def jobs_of(service: ServiceOf, at: WorkplaceOf) -> Jobs:
+async def jobs_of(service: ServiceOf, rows: RowsOf) -> Jobs:
     """The jobs of the signed-in account."""
-    return Jobs(at, service.queue)
+    return Jobs(Workplace(rows, service.shared), service.queue)
 
 
 JobsOf = Annotated[Jobs, Depends(jobs_of)]

@@ -6,6 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel, ConfigDict, Field
 
+from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import JobsOf, WorkplaceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.api.uploads import Uploaded
@@ -21,11 +22,14 @@ from steady_tide.work.kinds import GREY_CARD
 
 router = APIRouter(prefix="/api", tags=["exports"], responses=RESPONSES)
 
+LARGEST_STILL = 40 * MB
+LARGEST_LOG = 5 * MB
 BINARY: dict[str, Any] = {
+    **largest(LARGEST_STILL),
     "requestBody": {
         "required": True,
         "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}},
-    }
+    },
 }
 
 
@@ -60,7 +64,7 @@ def sheet(at: WorkplaceOf, shoot_id: UUID) -> Response:
     return _file(day_pdf(agenda_of(at, shoot_id)), "application/pdf", "day.pdf")
 
 
-@router.put("/scenes/{scene_id}/dive")
+@router.put("/scenes/{scene_id}/dive", openapi_extra=largest(LARGEST_LOG))
 def dived(at: WorkplaceOf, scene_id: UUID, log: DiveLog) -> DayView:
     """Take the depths of a dive log for a scene; the day anew."""
     return FilmingDesk(at).dived(scene_id, dive_points(log.text))

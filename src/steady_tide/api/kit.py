@@ -6,7 +6,8 @@ from uuid import UUID
 from fastapi import APIRouter, Body, Path, Response
 from pydantic import BaseModel, ConfigDict
 
-from steady_tide.api.context import RowsOf
+from steady_tide.api.bodies import MB, largest
+from steady_tide.api.context import RowsOf, WorkplaceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.advice.strengths import Strength
 from steady_tide.core.kit.bag import BagItem, Kit, checked_kit
@@ -18,6 +19,7 @@ from steady_tide.desk.views import DeviceView, ProblemView, SlotView
 from steady_tide.formats.modes_csv import modes_to_csv
 
 router = APIRouter(prefix="/api/kit", tags=["kit"], responses=RESPONSES)
+LARGEST_KIT = 5 * MB
 
 
 class ModeTable(BaseModel):
@@ -33,7 +35,7 @@ def kit(rows: RowsOf) -> Kit:
     return KitDesk(rows).kit()
 
 
-@router.put("")
+@router.put("", openapi_extra=largest(LARGEST_KIT))
 def take_in(rows: RowsOf, kit: Kit) -> list[DeviceView]:
     """Add or replace the cameras and bag items of a kit document."""
     desk = KitDesk(rows)
@@ -128,9 +130,9 @@ def forget(rows: RowsOf, device_id: UUID, slot: Annotated[int, Path(ge=1, le=50)
 
 
 @router.get("/devices/{device_id}/strengths")
-def strengths(rows: RowsOf, device_id: UUID) -> list[Strength]:
+def strengths(at: WorkplaceOf, device_id: UUID) -> list[Strength]:
     """What a camera is good at, by the planner."""
-    return KitDesk(rows).strengths(device_id)
+    return KitDesk(at.rows).strengths(device_id, at.shared.planners)
 
 
 @router.get("/devices/{device_id}/warnings")

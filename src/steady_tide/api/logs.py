@@ -2,50 +2,32 @@
 
 import json
 import logging
-from collections.abc import Awaitable, Callable
-from time import perf_counter
-from uuid import uuid4
 
-from fastapi import FastAPI, Request, Response
+from starlette.types import Scope
 
-from steady_tide.store.trace import Trace, current
+from steady_tide.store.trace import Trace
 
 log = logging.getLogger("steady_tide.request")
-HEADER = "X-Request-Id"
-Next = Callable[[Request], Awaitable[Response]]
+NO_ROUTE = "(none)"
 
 
-def _line(request: Request, status: int, trace: Trace, *, name: str, seconds: float) -> str:
-    route = request.scope.get("route")
+def route_of(scope: Scope) -> str:
+    """The pattern of the route that answered; never what somebody wrote into its address."""
+    return getattr(scope.get("route"), "path", None) or NO_ROUTE
+
+
+def note(scope: Scope, status: int, trace: Trace, *, name: str, seconds: float) -> None:
+    """Write the line of one request. name: the id it was answered with."""
+    if not log.isEnabledFor(logging.INFO):
+        return
     told = {
         "request": name,
-        "method": request.method,
-        "route": getattr(route, "path", None) or "(none)",
+        "method": scope["method"],
+        "route": route_of(scope),
         "status": status,
         "ms": round(1000.0 * seconds, 1),
         "database_ms": round(1000.0 * trace.database_s, 1),
         "statements": trace.statements,
         "account": trace.account or None,
     }
-    return json.dumps({**told, **({"slow": trace.notes} if trace.notes else {})})
-
-
-def install(app: FastAPI) -> None:
-    """Keep a trace of each request to the service, answer with its name, and write its line."""
-
-    @app.middleware("http")
-    async def traced(request: Request, call_next: Next) -> Response:
-        if not request.url.path.startswith("/api/"):
-            return await call_next(request)
-        trace, name, begun = Trace(), uuid4().hex[:16], perf_counter()
-        token = current.set(trace)
-        status = 500
-        try:
-            response = await call_next(request)
-            status = response.status_code
-            response.headers[HEADER] = name
-            return response
-        finally:
-            current.reset(token)
-            if log.isEnabledFor(logging.INFO):
-                log.info(_line(request, status, trace, name=name, seconds=perf_counter() - begun))
+    log.info(json.dumps({**told, **({"slow": trace.notes} if trace.notes else {})}))

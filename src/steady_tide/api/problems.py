@@ -1,6 +1,5 @@
 """The one place where errors become HTTP: problem+json in words, never a bare 500."""
 
-import logging
 from collections.abc import Sequence
 from http import HTTPStatus
 from typing import Any
@@ -11,13 +10,12 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
+from steady_tide.api.turns import RETRY_S
 from steady_tide.core.document import problems_of
 from steady_tide.core.errors import BadInput, Problem, SteadyTideError
 from steady_tide.desk.accounts import NotSignedIn, TooManyFailures
 from steady_tide.store.errors import NotFound, Stale, Taken, Unavailable, Unstorable
 from steady_tide.work.jobs import TooMuchWaits
-
-log = logging.getLogger("steady_tide")
 
 STATUS: dict[type[SteadyTideError], HTTPStatus] = {
     NotSignedIn: HTTPStatus.UNAUTHORIZED,
@@ -29,6 +27,8 @@ STATUS: dict[type[SteadyTideError], HTTPStatus] = {
     Unavailable: HTTPStatus.SERVICE_UNAVAILABLE,
     Unstorable: HTTPStatus.UNPROCESSABLE_ENTITY,
 }
+MOST_TOLD = 100
+"""Of errors in one request, those that are told."""
 WRAPPERS = ("body", "query", "path", "header")
 
 
@@ -49,46 +49,49 @@ class ProblemDocument(BaseModel):
 
 
 def problem(status: int, detail: str, errors: Sequence[Problem] = ()) -> JSONResponse:
-    """A problem+json response."""
+    """A problem+json response. Of very many errors the first are told."""
     document = ProblemDocument(
         title=HTTPStatus(status).phrase,
         status=status,
         detail=detail,
-        errors=[FieldProblem(path=list(one.path), message=one.message) for one in errors],
+        errors=[FieldProblem(path=list(one.path), message=one.message) for one in errors[:MOST_TOLD]],
     )
     return JSONResponse(document.model_dump(), status_code=status, media_type="application/problem+json")
 
 
-def _bad_input(_: Request, error: Exception) -> JSONResponse:
+async def _bad_input(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, BadInput)
     return problem(422, "Some of this cannot be meant.", error.problems)
 
 
-def _invalid_request(_: Request, error: Exception) -> JSONResponse:
+async def _invalid_request(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
     problems = []
-    for one in error.errors():
+    for one in error.errors()[:MOST_TOLD]:
         inside = {**one, "loc": one["loc"][1:]} if one["loc"] and one["loc"][0] in WRAPPERS else one
         problems += problems_of([inside], error.body)
     return problem(422, "Some of this cannot be meant.", problems)
 
 
-def _refused(_: Request, error: Exception) -> JSONResponse:
+async def _refused(_: Request, error: Exception) -> JSONResponse:
     status = next((code for kind, code in STATUS.items() if isinstance(error, kind)), HTTPStatus.BAD_REQUEST)
-    return problem(status, str(error))
+    response = problem(status, str(error))
+    if status in (HTTPStatus.SERVICE_UNAVAILABLE, HTTPStatus.TOO_MANY_REQUESTS):
+        response.headers["Retry-After"] = str(RETRY_S)
+    return response
 
 
-def _http(_: Request, error: Exception) -> JSONResponse:
+async def _http(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     return problem(error.status_code, str(error.detail))
 
 
-def _unstorable(_: Request, error: Exception) -> JSONResponse:
+async def _unstorable(_: Request, error: Exception) -> JSONResponse:
     return problem(422, "This text holds characters that cannot be kept, such as a null character.")
 
 
-def _unforeseen(_: Request, error: Exception) -> JSONResponse:
-    log.exception("unforeseen error", exc_info=error)
+def unforeseen() -> JSONResponse:
+    """The answer where something happened that nobody foresaw."""
     return problem(503, "Something here went wrong that should not have. Nothing was changed; please try again.")
 
 
@@ -100,13 +103,13 @@ def install(app: FastAPI) -> None:
         RequestValidationError: _invalid_request,
         HTTPException: _http,
         UnicodeError: _unstorable,
-        Exception: _unforeseen,
     }
     for kind, handler in handlers.items():
         app.add_exception_handler(kind, handler)
 
 
+REFUSALS = (400, 401, 403, 404, 409, 413, 422, 429, 503)
 RESPONSES: dict[int | str, dict[str, Any]] = {
-    code: {"model": ProblemDocument, "content": {"application/problem+json": {}}} for code in (401, 404, 409, 422)
+    code: {"model": ProblemDocument, "content": {"application/problem+json": {}}} for code in REFUSALS
 }
 """Declared on every route, so that the generated client knows the shape of problems."""

@@ -5,7 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, Response
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-from steady_tide.api.context import COOKIE, Service, ServiceOf, Token
+from steady_tide.api.context import COOKIE, ConnectionTurn, PasswordTurn, Service, ServiceOf, Token
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.demo.load import load_demo
@@ -56,13 +56,13 @@ def _signed_in(service: Service, response: Response, account: Account, token: st
         max_age=SESSION_DAYS * 86_400,
         httponly=True,
         samesite="lax",
-        secure=service.secure_cookies,
+        secure=service.https,
         path="/",
     )
     return WhoAmI(name=account.name, email=account.email, demo=service.demo)
 
 
-@router.get("")
+@router.get("", dependencies=[ConnectionTurn])
 def who_am_i(service: ServiceOf, token: Token = None) -> WhoAmI:
     """Who is signed in."""
     with service.database.session() as session:
@@ -73,7 +73,7 @@ def who_am_i(service: ServiceOf, token: Token = None) -> WhoAmI:
         return WhoAmI(name=account.name, email=account.email, demo=service.demo)
 
 
-@router.post("")
+@router.post("", dependencies=[PasswordTurn])
 def enter(service: ServiceOf, response: Response, credentials: Credentials) -> WhoAmI:
     """Sign in."""
     with service.database.session() as session:
@@ -84,7 +84,7 @@ def enter(service: ServiceOf, response: Response, credentials: Credentials) -> W
     return _signed_in(service, response, account, token)
 
 
-@router.post("/demo")
+@router.post("/demo", dependencies=[PasswordTurn])
 def enter_demo(service: ServiceOf, response: Response) -> WhoAmI:
     """Sign the demo's creator in; there is no such thing outside the demo."""
     if not service.demo:
@@ -95,7 +95,7 @@ def enter_demo(service: ServiceOf, response: Response) -> WhoAmI:
     return _signed_in(service, response, account, token)
 
 
-@router.post("/accounts", status_code=201)
+@router.post("/accounts", status_code=201, dependencies=[PasswordTurn])
 def join(service: ServiceOf, response: Response, new: NewAccount) -> WhoAmI:
     """Make an account and sign in."""
     with service.database.session() as session:
@@ -104,7 +104,7 @@ def join(service: ServiceOf, response: Response, new: NewAccount) -> WhoAmI:
     return _signed_in(service, response, account, token)
 
 
-@router.delete("", status_code=204)
+@router.delete("", status_code=204, dependencies=[ConnectionTurn])
 def leave(service: ServiceOf, response: Response, token: Token = None) -> None:
     """Sign out."""
     with service.database.session() as session:

@@ -7,13 +7,14 @@ from uuid import UUID
 from fastapi import Depends, Request
 from starlette.concurrency import run_in_threadpool
 
-from steady_tide.api.context import Service, ServiceOf, Token
+from steady_tide.api.context import Service, ServiceOf, Token, Whose
 from steady_tide.desk.accounts import account_of
 
 
-async def uploaded(request: Request, service: ServiceOf, token: Token = None) -> AsyncIterator[str]:
+async def uploaded(request: Request, service: ServiceOf, who: Whose, token: Token = None) -> AsyncIterator[str]:
     """The key of what was sent; it is removed again when the request is refused. Raises NotSignedIn first."""
-    account_id = await run_in_threadpool(_signed_in, service, token)
+    async with service.turns.connections.one(who):
+        account_id = await run_in_threadpool(_signed_in, service, token)
     with service.files.writing(account_id) as (key, sink):
         async for part in request.stream():
             await run_in_threadpool(sink.write, part)

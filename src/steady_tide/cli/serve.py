@@ -16,6 +16,9 @@ def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]"
         parser.add_argument("--host", default="127.0.0.1", help="address to listen on (default: this machine only)")
         parser.add_argument("--port", type=int, help="port; otherwise the first free one from 8420")
         parser.add_argument("--replace", action="store_true", help="stop one that already runs here")
+        parser.add_argument(
+            "--processes", type=int, choices=range(1, 65), metavar="1-64", help="that plan (default: one for each core)"
+        )
         if name == "demo":
             parser.add_argument("--reset", action="store_true", help="throw away what was changed in the demo")
         else:
@@ -42,6 +45,7 @@ def run(arguments: argparse.Namespace) -> int:
                 reset_demo(database)
         works = arguments.demo or not arguments.no_worker
         where = {"host": arguments.host, "port": arguments.port, "replace": arguments.replace}
+        where["processes"] = arguments.processes
         return serve(settings, demo=arguments.demo, works=works, **where)
     except (ClusterError, StartError) as error:
         say(str(error))

@@ -34,6 +34,10 @@ class BadInput(SteadyTideError):
         self.problems = problems
         super().__init__("; ".join(f"{problem.where}: {problem.message}" for problem in problems))
 
+    def __reduce__(self) -> tuple[type["BadInput"], tuple[list[Problem]]]:
+        """Goes between processes as its problems."""
+        return BadInput, (self.problems,)
+
 
 class OutOfRange(BadInput, ValueError):
     """A physical quantity outside its range, e.g. a negative illuminance."""

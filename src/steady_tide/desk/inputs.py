@@ -15,8 +15,8 @@ from steady_tide.core.kit.device import Device
 from steady_tide.core.memo import Shelf
 from steady_tide.core.plan.account.plan import RULES_VERSION, Conflict, Plan, Sketch
 from steady_tide.core.plan.physics.space import Spaces
-from steady_tide.core.plan.planner import plan_scene, sketch_scene
 from steady_tide.core.plan.problem.problem import PlanningProblem
+from steady_tide.desk.planners import Planners, plan, sketch
 from steady_tide.desk.views import Outcome, ProblemView, Refusal
 
 _item: TypeAdapter[BagItem] = TypeAdapter(BagItem)
@@ -57,19 +57,19 @@ def digest_of(plain: object) -> str:
     return hashlib.sha256(json.dumps(plain, sort_keys=True).encode()).hexdigest()
 
 
-def _asked(inputs: Inputs, spaces: Spaces, ask: Callable[[PlanningProblem, Spaces], Found]) -> Found | Refusal:
-    """The planner's answer, with a refusal instead of an error where the place is beyond the camera."""
+def _asked(inputs: Inputs, planners: Planners, question: Callable[[Spaces, PlanningProblem], Found]) -> Found | Refusal:
+    """The planners' answer, with a refusal instead of an error where the place is beyond the camera."""
     device = inputs.problem.device
     try:
-        return ask(inputs.problem, spaces)
+        return planners.ask(question, inputs.problem)
     except BadInput as error:
         problems = [ProblemView(path=list(problem.path), message=problem.message) for problem in error.problems]
         return Refusal(device_key=device.key, device_name=device.name, problems=problems)
 
 
-def solve(inputs: Inputs, spaces: Spaces) -> Outcome:
+def solve(inputs: Inputs, planners: Planners) -> Outcome:
     """The whole plan of a setup, or why there is none."""
-    return _asked(inputs, spaces, plan_scene)
+    return _asked(inputs, planners, plan)
 
 
 def what_made_it(inputs: Inputs) -> dict[str, object]:
@@ -108,13 +108,15 @@ class Sketches:
     def __init__(self) -> None:
         self._shelf: Shelf[str, Sketch | Conflict | Refusal] = Shelf(512)
 
-    def of(self, inputs: Inputs, spaces: Spaces, planned: Callable[[], Outcome | None]) -> Sketch | Conflict | Refusal:
+    def of(
+        self, inputs: Inputs, planners: Planners, planned: Callable[[], Outcome | None]
+    ) -> Sketch | Conflict | Refusal:
         """The set of a setup, or why there is none. planned: its whole plan, where there is one already."""
 
         def made() -> Sketch | Conflict | Refusal:
             whole = planned()
             if whole is None:
-                return _asked(inputs, spaces, sketch_scene)
+                return _asked(inputs, planners, sketch)
             return whole.sketch if isinstance(whole, Plan) else whole
 
         return self._shelf.of(inputs.fingerprint, made)

@@ -76,7 +76,7 @@ class Planner:
         pins: besides the setup's own.
         """
         inputs = self.inputs(setup, brief, pins)
-        return self.shared.sketches.of(inputs, self.shared.spaces, lambda: self._kept(setup, inputs.fingerprint))
+        return self.shared.sketches.of(inputs, self.shared.planners, lambda: self._kept(setup, inputs.fingerprint))
 
     def _kept(self, setup: SetupRow, made_from: str) -> Outcome | None:
         kept = kept_plan(self.rows, setup.id, made_from)
@@ -85,7 +85,7 @@ class Planner:
     def solve(self, inputs: Inputs) -> Outcome:
         """The whole plan from some inputs, or why there is none; not kept. What took long is noted for the log."""
         begun = perf_counter()
-        outcome = solve(inputs, self.shared.spaces)
+        outcome = solve(inputs, self.shared.planners)
         seconds, trace = perf_counter() - begun, current.get()
         if trace is not None and seconds > SLOW_S:
             trace.notes.append({"plan_ms": round(1000.0 * seconds), **what_made_it(inputs)})

@@ -3,9 +3,9 @@
 from dataclasses import dataclass, field
 
 from steady_tide.core.memo import Shelf
-from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.desk.heavens import Heavens
 from steady_tide.desk.inputs import Documents, Sketches
+from steady_tide.desk.planners import Here, Planners
 from steady_tide.desk.views import Outcome
 from steady_tide.store.owned import Rows
 
@@ -14,7 +14,7 @@ from steady_tide.store.owned import Rows
 class Shared:
     """What is worked out once for everybody, each part bounded; lives as long as the service. Safe between threads."""
 
-    spaces: Spaces = field(default_factory=Spaces)
+    planners: Planners = field(default_factory=Here)
     sketches: Sketches = field(default_factory=Sketches)
     documents: Documents = field(default_factory=Documents)
     outcomes: Shelf[str, Outcome] = field(default_factory=lambda: Shelf(64))

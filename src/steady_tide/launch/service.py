@@ -19,10 +19,12 @@ import uvicorn
 from steady_tide import __version__
 from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
+from steady_tide.desk.workplace import Shared
 from steady_tide.launch.cluster import Cluster
 from steady_tide.settings import PROJECT, Settings
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
+from steady_tide.work.planners import Pool
 
 FIRST_PORT = 8420
 PORTS_TRIED = 40
@@ -88,7 +90,8 @@ def bind(host: str, port: int | None) -> socket.socket:
     """A listening socket on the wanted port, or on the next free one when none was named."""
     wanted = [port] if port is not None else range(FIRST_PORT, FIRST_PORT + PORTS_TRIED)
     for number in wanted:
-        listener = socket.socket()
+        # Of a socket whose protocol is not named, answers would be held back until they are acknowledged: 40 ms each.
+        listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
         listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
             listener.bind((host, number))
@@ -130,9 +133,19 @@ def open_files(settings: Settings, name: str) -> Files:
 
 
 def serve(
-    settings: Settings, *, demo: bool, host: str, port: int | None, replace: bool = False, works: bool = True
+    settings: Settings,
+    *,
+    demo: bool,
+    host: str,
+    port: int | None,
+    replace: bool = False,
+    works: bool = True,
+    processes: int | None = None,
 ) -> int:
-    """Serve until Ctrl-C. Tells the address once it answers; returns an exit status. works: do jobs here as well."""
+    """Serve until Ctrl-C. Tells the address once it answers; returns an exit status.
+
+    works: do jobs here as well. processes: that plan, by default one for each core.
+    """
     # The server hands a signal on once it has stopped; so it ends here in `finally`, not in death.
     for sign in (signal.SIGTERM, signal.SIGHUP):
         signal.signal(sign, lambda *_: sys.exit(0))
@@ -154,13 +167,18 @@ def serve(
     with open_database(settings, name) as database:
         if demo:
             _load_demo(database)
-        service = Service(database, files, PROJECT / "web" / "dist", demo=demo, works=works)
+        planners = Pool(processes or len(os.sched_getaffinity(0)))
+        service = Service(
+            database, files, PROJECT / "web" / "dist", demo=demo, works=works, shared=Shared(planners=planners)
+        )
         mine = Running(os.getpid(), process_start(os.getpid()) or "", address, __version__)
         run_file.write_text(json.dumps(asdict(mine)))
         try:
             logging.basicConfig(format="%(message)s", level="WARNING" if demo else settings.log.upper())
+            planners.warm()
             _run(service, listener, address, demo)
         finally:
+            planners.close()
             run_file.unlink(missing_ok=True)
     return 0
 

@@ -38,9 +38,13 @@ def driver_of(session: Session) -> Any:
 class Database:
     """One database. Hand it to whoever needs sessions; close it at the end."""
 
-    def __init__(self, url: str, *, connections: int = 16, wait_s: float = 20.0) -> None:
-        """connections: at most so many at once; who finds none free in wait_s seconds is told so."""
+    def __init__(self, url: str, *, connections: int = 16, wait_s: float = 5.0) -> None:
+        """connections: at most so many at once; who finds none free in wait_s seconds is told so.
+
+        Requests take turns before they come here, so that nobody waits for long.
+        """
         self.url = with_driver(url)
+        self.connections = connections
         half = connections - connections // 2
         self.engine = create_engine(
             self.url, pool_pre_ping=True, pool_size=half, max_overflow=connections - half, pool_timeout=wait_s

@@ -80,11 +80,11 @@ class Strength(Part):
     weakest: ModeStrength | None = None
 
 
-def strengths(device: Device, bag: Sequence[BagItem]) -> list[Strength]:
+def strengths(device: Device, bag: Sequence[BagItem], spaces: Spaces | None = None) -> list[Strength]:
     """Every standard scene on a camera, with the best set for it and what that set pays most."""
-    spaces = Spaces()
+    shared = spaces or Spaces()
     problems = {scene: PlanningProblem(brief, device, Stance(), tuple(bag)) for scene, brief in STANDARD_SCENES.items()}
-    return [_strength(scene, problem, spaces) for scene, problem in problems.items()]
+    return [_strength(scene, problem, shared) for scene, problem in problems.items()]
 
 
 def _strength(scene: str, problem: PlanningProblem, spaces: Spaces) -> Strength:

@@ -2,15 +2,16 @@
 
 from uuid import UUID
 
-from steady_tide.core.advice.confidence import Dependence, hangs_on
+from steady_tide.core.advice.confidence import Dependence
 from steady_tide.core.advice.matching import Match, match
-from steady_tide.core.advice.presets import Economy, Wanted, economy
+from steady_tide.core.advice.presets import Economy, Wanted
 from steady_tide.core.advice.whatif import WhatIf, what_if
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.settings import Value
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.wishes import read_pins
+from steady_tide.desk import planners
 from steady_tide.desk.bench.bench import Bench
 from steady_tide.desk.bench.history import History
 from steady_tide.desk.inputs import Inputs
@@ -51,7 +52,7 @@ class Asking:
         """The inputs that would turn this plan, most decisive first."""
         inputs = self._inputs(setup_id)
         try:
-            return hangs_on(inputs.problem, self.at.shared.spaces)
+            return self.at.shared.planners.ask(planners.hangs_on, inputs.problem)
         except BadInput:
             return []
 
@@ -114,7 +115,8 @@ class Asking:
         for scene, setup in pairs:
             inputs = self.planner.inputs(setup, self.planner.lit_brief(scene))
             wanted.append(Wanted(str(setup.id), scene.name, inputs.problem))
-        return economy(wanted, self.planner.device(device_id).preset_slots, self.at.shared.spaces)
+        slots = self.planner.device(device_id).preset_slots
+        return self.at.shared.planners.ask(planners.economy, wanted, slots)
 
     def take_presets(self, shoot_id: UUID, device_id: UUID) -> list[PresetsView]:
         """Give the scenes of a camera the slots its presets propose; their plans stay."""

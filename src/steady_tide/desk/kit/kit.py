@@ -6,12 +6,14 @@ from uuid import UUID
 from pydantic import TypeAdapter
 
 from steady_tide.core.advice.plausibility import warnings
-from steady_tide.core.advice.strengths import Strength, strengths
+from steady_tide.core.advice.strengths import Strength
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem, Kit, problems_of_item
 from steady_tide.core.kit.device import Device, checked
+from steady_tide.desk import planners
 from steady_tide.desk.kit.journal import Journal
 from steady_tide.desk.kit.templates import TEMPLATES, template
+from steady_tide.desk.planners import Planners
 from steady_tide.desk.views import DeviceView, ProblemView
 from steady_tide.formats.modes_csv import modes_from_csv
 from steady_tide.store.errors import NotFound, Taken
@@ -60,9 +62,9 @@ class KitDesk:
         found = warnings(self.device(device_id))
         return [ProblemView(path=list(problem.path), message=problem.message) for problem in found]
 
-    def strengths(self, device_id: UUID) -> list[Strength]:
+    def strengths(self, device_id: UUID, asked: Planners) -> list[Strength]:
         """What a camera is good at, with this bag."""
-        return strengths(self.device(device_id), self.bag())
+        return asked.ask(planners.strong, self.device(device_id), self.bag())
 
     def replace(self, device_id: UUID, device: Device) -> Device:
         """Put another checked document in a camera's place. Raises Taken when its key is another's."""

@@ -54,8 +54,8 @@ def keep_session(session: Session, row: SessionRow, *, now: datetime) -> None:
 
 def account_behind(session: Session, token_hash: bytes, *, now: datetime) -> Account | None:
     """The account of a session that has not run out."""
-    row = session.get(SessionRow, token_hash)
-    return session.get(Account, row.account_id) if row is not None and row.expires_at > now else None
+    behind = (SessionRow.token_hash == token_hash, SessionRow.account_id == Account.id, SessionRow.expires_at > now)
+    return session.scalar(select(Account).where(*behind))
 
 
 def forget_session(session: Session, token_hash: bytes) -> None:

@@ -1,0 +1,56 @@
+"""How much may be sent with a request, and how slowly: read before anything is done for it."""
+
+import asyncio
+from typing import Final
+
+from starlette.types import Message, Receive, Scope
+
+MB: Final = 1_000_000
+LARGEST_BYTES: Final = MB
+"""What may be sent where a route says nothing: a camera with all its modes is a tenth of it."""
+BODY_S: Final = 10.0
+SLOWEST_BYTES_S: Final = 50_000
+"""A body is to be there this long after its header, and as much later as it takes at this pace."""
+EXTRA: Final = "x-largest-bytes"
+
+
+def largest(most: int) -> dict[str, int]:
+    """What a route declares that takes more: beside its description, as `openapi_extra`."""
+    return {EXTRA: most}
+
+
+class TooSlow(Exception):
+    """A body did not come in time."""
+
+
+class Arriving:
+    """The body of a request on its way in, with the time by which it is to be there."""
+
+    def __init__(self, receive: Receive, length: int) -> None:
+        self._receive = receive
+        self._until = asyncio.get_running_loop().time() + BODY_S + length / SLOWEST_BYTES_S
+        self._there = False
+        self.late = False
+        """Whether it did not come in time."""
+
+    async def __call__(self) -> Message:
+        """The next piece. Raises TooSlow."""
+        if self._there:
+            return await self._receive()
+        try:
+            async with asyncio.timeout_at(self._until):
+                message = await self._receive()
+        except TimeoutError as error:
+            self.late = True
+            raise TooSlow from error
+        self._there = not message.get("more_body", False)
+        return message
+
+
+def length_of(scope: Scope) -> int | None:
+    """How many bytes a request says it sends; None where it does not say, or sends until it stops."""
+    headers = dict(scope["headers"])
+    length = headers.get(b"content-length", b"0")
+    if b"transfer-encoding" in headers or not length.isdigit() or len(length) > 12:
+        return None
+    return int(length)

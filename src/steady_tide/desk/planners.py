@@ -1,0 +1,71 @@
+"""Who works plans out: a question of the core is asked here, and answered here or in another process."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field
+from typing import Concatenate, ParamSpec, Protocol, TypeVar
+
+from steady_tide.core.advice import confidence, presets, strengths
+from steady_tide.core.kit.bag import BagItem
+from steady_tide.core.kit.device import Device
+from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
+from steady_tide.core.plan.physics.space import Spaces
+from steady_tide.core.plan.planner import plan_scene, sketch_scene
+from steady_tide.core.plan.problem.problem import PlanningProblem
+
+Told = ParamSpec("Told")
+Answer = TypeVar("Answer")
+
+
+class Planners(Protocol):
+    """Answers questions that take a while: functions of the core that take what cameras share before all else."""
+
+    @property
+    def at_once(self) -> int:
+        """How many questions are worked on at once."""
+
+    def ask(
+        self, question: Callable[Concatenate[Spaces, Told], Answer], *told: Told.args, **named: Told.kwargs
+    ) -> Answer:
+        """The answer. Raises what the question raises, and BadInput where it takes too long."""
+
+
+@dataclass
+class Here:
+    """Works plans out in the process that asks: for tests and for work that has a process to itself."""
+
+    spaces: Spaces = field(default_factory=Spaces)
+    at_once: int = 4
+
+    def ask(
+        self, question: Callable[Concatenate[Spaces, Told], Answer], *told: Told.args, **named: Told.kwargs
+    ) -> Answer:
+        """The answer, worked out now."""
+        return question(self.spaces, *told, **named)
+
+
+# The questions. What they raise is said where their answers are made.
+
+
+def plan(spaces: Spaces, problem: PlanningProblem) -> Plan | Conflict:
+    """A whole plan."""
+    return plan_scene(problem, spaces)
+
+
+def sketch(spaces: Spaces, problem: PlanningProblem) -> Sketch | Conflict:
+    """A set without its reasons."""
+    return sketch_scene(problem, spaces)
+
+
+def hangs_on(spaces: Spaces, problem: PlanningProblem) -> list[confidence.Dependence]:
+    """What would turn a plan."""
+    return confidence.hangs_on(problem, spaces)
+
+
+def economy(spaces: Spaces, scenes: Sequence[presets.Wanted], slots: int) -> presets.Economy:
+    """Scenes of one camera in few preset slots."""
+    return presets.economy(scenes, slots, spaces)
+
+
+def strong(spaces: Spaces, device: Device, bag: Sequence[BagItem]) -> list[strengths.Strength]:
+    """How a camera does in the standard scenes."""
+    return strengths.strengths(device, bag, spaces)

@@ -2,6 +2,7 @@
 
 from pathlib import Path
 from typing import Literal
+from urllib.parse import urlsplit
 
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
@@ -24,8 +25,27 @@ class Settings(BaseSettings):
     """
     log: Literal["info", "warning"] = "info"
     """Whether `serve` writes a line of JSON for each request, or only what went wrong."""
+    address: str | None = None
+    """Where browsers reach the service from outside, e.g. https://tide.example: the one name it answers to besides
+    addresses of machines. With https its cookies are sent by nothing else.
+    """
+    proxies: str = ""
+    """Addresses of proxies, with commas between, whose word is taken for where a request comes from."""
+    registration: Literal["open", "invited", "closed"] = "open"
+    """Who may make an account: everybody, who was invited with `./tide account invite`, or nobody."""
     fsync: bool = True
     """Only tests on a throwaway cluster set this to false."""
+
+    @property
+    def https(self) -> bool:
+        """Whether browsers reach it by https."""
+        return urlsplit(self.address or "").scheme == "https"
+
+    @property
+    def names(self) -> frozenset[str]:
+        """Names it answers to, besides addresses."""
+        name = urlsplit(self.address or "").hostname
+        return frozenset({name} if name else ())
 
     @property
     def files_at(self) -> str:

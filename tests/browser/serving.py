@@ -15,7 +15,7 @@ from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
 from steady_tide.demo.load import load_demo
 from steady_tide.launch.cluster import Cluster
-from steady_tide.launch.service import bind
+from steady_tide.launch.port import bind
 from steady_tide.settings import PROJECT
 from steady_tide.storage import Files
 from steady_tide.store.database import Database

@@ -7,7 +7,6 @@ import pytest
 
 from steady_tide.core.errors import BadInput
 from steady_tide.core.plan.account.plan import Plan
-from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
 from steady_tide.desk.accounts import create_account
@@ -16,6 +15,7 @@ from steady_tide.desk.cards.cards import Cards
 from steady_tide.desk.cards.dialled import Dialled, leftovers, value_text
 from steady_tide.desk.inputs import Inputs, solve
 from steady_tide.desk.kit.kit import KitDesk
+from steady_tide.desk.planners import Here
 from steady_tide.desk.shoots.shoots import ShootFacts, Shoots, to_decide
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.store.database import Database, with_driver
@@ -33,7 +33,7 @@ def account(database: Database) -> UUID:
 
 
 def solved(made: Inputs) -> Any:
-    return solve(made, Spaces())
+    return solve(made, Here())
 
 
 def inputs(**changes: Any) -> Inputs:

@@ -13,6 +13,7 @@ from steady_tide.formats.agenda import Agenda, AgendaCamera, AgendaRow, AgendaSc
 from steady_tide.formats.calendar import day_calendar
 from steady_tide.formats.day_csv import SKY_COLUMNS, day_to_csv
 from steady_tide.formats.day_sheet import day_html, day_pdf, tide_of
+from steady_tide.formats.plain import one_line, safe, unguarded
 
 OSLO = ZoneInfo("Europe/Oslo")
 MIDNIGHT = datetime(2026, 9, 19, tzinfo=OSLO)
@@ -126,3 +127,20 @@ def test_the_diagram_of_the_sheet_lies_in_its_plot() -> None:
     top, height = one["marks"][0]
     assert top >= 0 and top + height <= drawn["height"]
     assert [text for _, text in drawn["hours"]][:2] == ["00:00", "03:00"]
+
+
+BROKEN = "A day\r\nBEGIN:VEVENT\u2028\u202eback"
+
+
+def test_no_name_breaks_the_lines_of_a_calendar() -> None:
+    made = day_calendar(agenda(name=BROKEN, place=BROKEN, charge=[BROKEN], scenes=[scene(name=BROKEN, spot=BROKEN)]))
+    calendar = Calendar.from_ical(made)
+    assert str(calendar["x-wr-calname"]) == "A day BEGIN:VEVENT back"
+    assert len(calendar.walk("VEVENT")) == made.count(b"\r\nBEGIN:VEVENT")
+    assert all(line.count(b"\r") == 0 and b"\n" not in line for line in made.split(b"\r\n"))
+
+
+@pytest.mark.parametrize("name", ["＝SUM(A1)", "\u202e=1+1", " @cmd", "\t=1", "－2", "-2"])
+def test_no_cell_is_a_formula_in_any_width_or_direction(name: str) -> None:
+    assert safe(name).startswith("'") and "\u202e" not in safe(name)
+    assert unguarded(safe(name)) == one_line(name)

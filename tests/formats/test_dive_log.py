@@ -96,3 +96,17 @@ def test_a_great_many_waypoints_are_refused(monkeypatch: pytest.MonkeyPatch) -> 
     monkeypatch.setattr(dive_log, "MOST_SAMPLES", 50)
     with pytest.raises(BadInput, match="at most 50 samples"):
         dive_points(uddf(*((float(second), 3.0) for second in range(60))))
+
+
+@pytest.mark.parametrize("inside", ["dive", "repetitiongroup"])
+def test_elements_within_elements_without_end_are_refused_before_they_are_read(inside: str) -> None:
+    nested = f"<{inside}>" * 20_000 + f"</{inside}>" * 20_000
+    with pytest.raises(BadInput, match="more deeply"):
+        dive_points(f"<uddf><profiledata>{nested}</profiledata></uddf>")
+
+
+def test_many_dives_share_the_most_samples_a_log_may_hold(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(dive_log, "MOST_SAMPLES", 50)
+    one = "<dive>" + "<waypoint><depth>3</depth><divetime>60</divetime></waypoint>" * 30 + "</dive>"
+    with pytest.raises(BadInput, match="at most 50 samples"):
+        dive_points(f"<uddf><profiledata>{one}{one}</profiledata></uddf>")

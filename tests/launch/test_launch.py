@@ -17,7 +17,8 @@ import pytest
 
 from steady_tide.launch import cluster as cluster_module
 from steady_tide.launch.cluster import Cluster, choose_home
-from steady_tide.launch.service import StartError, bind
+from steady_tide.launch.port import bind
+from steady_tide.launch.words import StartError
 from steady_tide.settings import PROJECT
 from tests.service import joined
 

@@ -23,7 +23,7 @@ from steady_tide.work.worker import Worker
 COOKIE = "steady_tide_session"
 SPARE_CONNECTIONS = 4
 """Of the database's, those that are not for requests in turn: jobs, signing in, asking whether it answers."""
-SPARE_PLANS = 2
+SPARE_PLANS = 1
 """How many requests that plan are let in beyond those that are planned for: reading and writing takes time too."""
 
 

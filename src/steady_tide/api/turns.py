@@ -146,6 +146,11 @@ class Turnstiles:
     planners: Turns
     passwords: Turns
 
+    @property
+    def every(self) -> dict[str, Turns]:
+        """All of them by name."""
+        return {"connections": self.connections, "planners": self.planners, "passwords": self.passwords}
+
     @classmethod
     def around(cls, *, connections: int, planners: int) -> "Turnstiles":
         """For so many connections to the database, and so many plans worked out at once."""

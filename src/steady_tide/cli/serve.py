@@ -17,8 +17,9 @@ def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]"
         parser.add_argument("--port", type=int, help="port; otherwise the first free one from 8420")
         parser.add_argument("--replace", action="store_true", help="stop one that already runs here")
         parser.add_argument(
-            "--processes", type=int, choices=range(1, 65), metavar="1-64", help="that plan (default: one for each core)"
+            "--processes", type=int, default=1, choices=range(1, 33), metavar="1-32", help="that answer (default: 1)"
         )
+        parser.add_argument("--metrics", type=int, metavar="PORT", help="tell figures on this port of this machine")
         if name == "demo":
             parser.add_argument("--reset", action="store_true", help="throw away what was changed in the demo")
         else:
@@ -32,7 +33,8 @@ def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]"
 def run(arguments: argparse.Namespace) -> int:
     """Serve until stopped."""
     from steady_tide.launch.cluster import ClusterError
-    from steady_tide.launch.service import DEMO, StartError, open_database, say, serve
+    from steady_tide.launch.service import DEMO, Start, open_database, serve
+    from steady_tide.launch.words import StartError, say
     from steady_tide.settings import Settings
 
     settings = Settings()
@@ -41,12 +43,18 @@ def run(arguments: argparse.Namespace) -> int:
         return BAD_INPUT
     try:
         if arguments.demo and arguments.reset:
-            with open_database(settings, DEMO) as database:
+            with open_database(settings, DEMO) as (database, _):
                 reset_demo(database)
-        works = arguments.demo or not arguments.no_worker
-        where = {"host": arguments.host, "port": arguments.port, "replace": arguments.replace}
-        where["processes"] = arguments.processes
-        return serve(settings, demo=arguments.demo, works=works, **where)
+        start = Start(
+            demo=arguments.demo,
+            host=arguments.host,
+            port=arguments.port,
+            replace=arguments.replace,
+            works=arguments.demo or not arguments.no_worker,
+            processes=arguments.processes,
+            metrics=arguments.metrics,
+        )
+        return serve(settings, start)
     except (ClusterError, StartError) as error:
         say(str(error))
         return BAD_INPUT
@@ -55,7 +63,7 @@ def run(arguments: argparse.Namespace) -> int:
 def run_worker(arguments: argparse.Namespace) -> int:
     """Work until stopped."""
     from steady_tide.launch.cluster import ClusterError
-    from steady_tide.launch.service import StartError, say
+    from steady_tide.launch.words import StartError, say
     from steady_tide.launch.worker import work
     from steady_tide.settings import Settings
 

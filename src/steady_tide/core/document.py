@@ -21,6 +21,7 @@ from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema
 
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.exact import exact
 from steady_tide.core.units import unit_of
 
 FIRST_VERSION = 1
@@ -79,12 +80,7 @@ def _types(schema: Mapping[str, Any]) -> list[str]:
 
 
 def _rational(value: object) -> Fraction:
-    if isinstance(value, bool) or not isinstance(value, int | float | str | Fraction):
-        raise ValueError("write a number or a fraction such as 25, 1/50 or 24000/1001")
-    try:
-        fraction = Fraction(value)
-    except (ValueError, ZeroDivisionError, OverflowError):
-        raise ValueError("write a number or a fraction such as 25, 1/50 or 24000/1001") from None
+    fraction = exact(value)
     if fraction <= 0:
         raise ValueError("it has to be above 0")
     if fraction > 100_000 or fraction < Fraction(1, 1_000_000):

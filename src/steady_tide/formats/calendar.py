@@ -1,5 +1,6 @@
 """A day as iCalendar (RFC 5545): scenes, steady windows, changes with alarms, and what to charge the evening before."""
 
+from collections.abc import Sequence
 from datetime import UTC, datetime, time, timedelta
 from typing import Final
 from zoneinfo import ZoneInfo
@@ -7,6 +8,7 @@ from zoneinfo import ZoneInfo
 from icalendar import Alarm, Calendar, Event
 
 from steady_tide.formats.agenda import Agenda, AgendaScene, AgendaSwap
+from steady_tide.formats.plain import one_line
 
 ALARM_MINUTES: Final = 10
 SWAP_MINUTES: Final = 5
@@ -18,7 +20,7 @@ def day_calendar(agenda: Agenda) -> bytes:
     calendar = Calendar()
     calendar.add("prodid", "-//Steady Tide//day//EN")
     calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", agenda.name)
+    calendar.add("x-wr-calname", one_line(agenda.name))
     for scene in agenda.scenes:
         calendar.add_component(_scene(scene, agenda))
         for index, (name, span) in enumerate(_windows(scene)):
@@ -48,14 +50,18 @@ def _event(agenda: Agenda, key: str, summary: str, start: datetime, end: datetim
     event.add("dtstamp", agenda.made_at.astimezone(UTC))
     event.add("dtstart", start.astimezone(UTC))
     event.add("dtend", end.astimezone(UTC))
-    event.add("summary", summary)
+    event.add("summary", one_line(summary))
     return event
+
+
+def _lines(texts: Sequence[str]) -> str:
+    return "\n".join(one_line(text) for text in texts)
 
 
 def _alarm(minutes: int, words: str) -> Alarm:
     alarm = Alarm()
     alarm.add("action", "DISPLAY")
-    alarm.add("description", words)
+    alarm.add("description", one_line(words))
     alarm.add("trigger", timedelta(minutes=-minutes))
     return alarm
 
@@ -65,15 +71,17 @@ def _scene(scene: AgendaScene, agenda: Agenda) -> Event:
     sets = [f"{camera.device}: {camera.headline}" for camera in scene.cameras]
     brought = dict.fromkeys(thing for camera in scene.cameras for thing in camera.bring)
     bring = [f"Bring: {', '.join(brought)}"] if brought else []
-    event.add("description", "\n".join([scene.verdict, *sets, *bring, *scene.told, *scene.cautions]))
-    event.add("location", ", ".join(part for part in (scene.spot, agenda.place) if part))
+    event.add("description", _lines([scene.verdict, *sets, *bring, *scene.told, *scene.cautions]))
+    event.add("location", one_line(", ".join(part for part in (scene.spot, agenda.place) if part)))
     event.add_component(_alarm(ALARM_MINUTES, scene.name))
     return event
 
 
 def _swap(swap: AgendaSwap, agenda: Agenda) -> Event:
     event = _event(agenda, swap.key, swap.what, swap.at, swap.at + timedelta(minutes=SWAP_MINUTES))
-    event.add("description", f"{swap.where}. From {swap.earliest:%H:%M} on. If it is skipped: {swap.skipped}.")
+    event.add(
+        "description", one_line(f"{swap.where}. From {swap.earliest:%H:%M} on. If it is skipped: {swap.skipped}.")
+    )
     event.add_component(_alarm(SWAP_MINUTES, swap.what))
     return event
 
@@ -82,6 +90,6 @@ def _charge(agenda: Agenda) -> Event:
     evening = datetime.combine(agenda.day - timedelta(days=1), CHARGE_AT, tzinfo=ZoneInfo(agenda.zone))
     event = _event(agenda, f"{agenda.key}-charge", f"Charge and empty for {agenda.name}", evening,
                    evening + timedelta(minutes=30))  # fmt: skip
-    event.add("description", "\n".join(agenda.charge))
+    event.add("description", _lines(agenda.charge))
     event.add_component(_alarm(0, f"Charge for {agenda.name}"))
     return event

@@ -4,12 +4,11 @@ import csv
 import io
 
 from steady_tide.formats.agenda import Agenda
+from steady_tide.formats.plain import safe
 
 SKY_COLUMNS = (
     "time", "sky_ev100", "uncertainty_stops", "sun_altitude_deg", "sun_azimuth_deg", "moon_altitude_deg",
 )  # fmt: skip
-RISKY = ("=", "+", "-", "@", "\t", "\r")
-"""A cell that begins so could be taken for a formula by a spreadsheet."""
 
 
 def day_to_csv(agenda: Agenda) -> str:
@@ -22,8 +21,3 @@ def day_to_csv(agenda: Agenda) -> str:
         levels = (scene.levels[index] for scene in agenda.scenes)
         writer.writerow([row.at.isoformat(timespec="minutes"), *(f"{value:.2f}" for value in (*sky, *levels))])
     return out.getvalue()
-
-
-def safe(text: str) -> str:
-    """A text no spreadsheet takes for a formula."""
-    return f"'{text}" if text.startswith(RISKY) else text

@@ -9,13 +9,14 @@ from typing import Final, NoReturn
 from xml.etree.ElementTree import Element, ParseError
 
 from defusedxml import DefusedXmlException
-from defusedxml.ElementTree import fromstring
+from defusedxml.ElementTree import iterparse
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.plan.problem.brief import DivePoint
 
 LARGEST_CHARACTERS: Final = 3_000_000
 MOST_SAMPLES: Final = 100_000
+DEEPEST_NESTING: Final = 40
 LONGEST_MINUTES: Final = 600.0
 DEEPEST_M: Final = 200.0
 FEET: Final = 0.3048
@@ -41,35 +42,54 @@ def _refuse(message: str) -> NoReturn:
 def _from_uddf(text: str) -> list[tuple[float, float]]:
     """Samples of the dive that lasts longest: (minutes, metres). UDDF gives seconds and metres."""
     try:
-        root = fromstring(text.lstrip("\ufeff \t\r\n"), forbid_dtd=True)
+        dives = _dives(text.lstrip("\ufeff \t\r\n"))
     except DefusedXmlException:
         _refuse("this file defines entities or a document type, which a dive log has no need of; it is not read")
     except (ParseError, ValueError, LookupError) as error:
         _refuse(f"this is not well-formed XML: {error}")
-    if _name(root) != "uddf":
-        _refuse(f"this is XML, but no UDDF: its first element is {_name(root)[:40]}")
-    dives = [_waypoints(node) for node in root.iter() if _name(node) == "dive"]
     found = max(dives, key=lambda samples: samples[-1][0] if samples else -1.0, default=[])
     if not found:
         _refuse("there is no dive with samples of depth and time in this file")
     return found
 
 
+def _dives(text: str) -> list[list[tuple[float, float]]]:
+    """The samples of every dive, in order of time. Read element by element; a waypoint belongs to one dive."""
+    dives: list[list[tuple[float, float]]] = []
+    inside: list[str] = []
+    values: dict[str, str] = {}
+    samples = 0
+    for event, node in iterparse(io.StringIO(text), events=("start", "end"), forbid_dtd=True):
+        name = _name(node)
+        if event == "start":
+            inside.append(name)
+            _check_nesting(inside)
+            if name == "dive":
+                dives.append([])
+            continue
+        inside.pop()
+        if inside and inside[-1] == "waypoint":
+            values[name] = (node.text or "").strip()
+        elif name == "waypoint":
+            if dives and "dive" in inside and "depth" in values and "divetime" in values:
+                dives[-1].append((_number(values["divetime"], "divetime") / 60.0, _number(values["depth"], "depth")))
+                samples += 1
+            values = {}
+        if samples > MOST_SAMPLES:
+            _refuse(f"a dive log may hold at most {MOST_SAMPLES} samples")
+        node.clear()
+    return [sorted(dive) for dive in dives]
+
+
+def _check_nesting(inside: Sequence[str]) -> None:
+    if inside[0] != "uddf":
+        _refuse(f"this is XML, but no UDDF: its first element is {inside[0][:40]}")
+    if len(inside) > DEEPEST_NESTING or inside.count("dive") > 1:
+        _refuse("its elements stand in one another more deeply than those of a dive log do")
+
+
 def _name(node: Element) -> str:
     return str(node.tag).rsplit("}", 1)[-1]
-
-
-def _waypoints(dive: Element) -> list[tuple[float, float]]:
-    found = []
-    for node in dive.iter():
-        if _name(node) != "waypoint":
-            continue
-        values = {_name(child): (child.text or "").strip() for child in node}
-        if "depth" in values and "divetime" in values:
-            found.append((_number(values["divetime"], "divetime") / 60.0, _number(values["depth"], "depth")))
-        if len(found) > MOST_SAMPLES:
-            _refuse(f"a dive has at most {MOST_SAMPLES} samples")
-    return sorted(found)
 
 
 def _number(text: str, what: str) -> float:

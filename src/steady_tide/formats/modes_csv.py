@@ -7,6 +7,7 @@ from typing import Any
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.recording import Mode
+from steady_tide.formats.plain import safe, unguarded
 
 COLUMNS = (
     "frame_shape", "resolution", "width_px", "height_px", "rate", "views", "stabilisation", "bit_rates",
@@ -30,13 +31,14 @@ def modes_to_csv(modes: Iterable[Mode]) -> str:
     writer.writerow(COLUMNS)
     for mode in modes:
         writer.writerow(
-            [
+            safe(str(cell))
+            for cell in (
                 mode.frame_shape, mode.resolution, mode.width_px, mode.height_px, str(mode.rate), " ".join(mode.views),
                 " ".join(_level_text(mode, level) for level in mode.stabilisation), _by_codec(mode.bit_rates),
                 _by_codec(mode.bit_depths), " ".join(mode.profiles), mode.readout or "", repr(mode.photosite_share),
                 YES if mode.low_light_tuned else NO, repr(mode.draw_w),
                 mode.kind, "" if mode.still_mb is None else repr(mode.still_mb),
-            ]
+            )
         )  # fmt: skip
     return out.getvalue()
 
@@ -83,7 +85,7 @@ def _rows(rows: list[list[str]]) -> list[dict[str, Any]]:
         if len(row) != len(header):
             problems.append(Problem(("modes", index), f"this row has {len(row)} columns, the first line {len(header)}"))
             continue
-        cells = {name: cell.strip() for name, cell in zip(header, row, strict=True)}
+        cells = {name: unguarded(cell.strip()) for name, cell in zip(header, row, strict=True)}
         try:
             made.append(_row(cells))
         except _Cell as error:

@@ -71,6 +71,7 @@ class Cluster:
         self.data = self.home / "postgres"
         self.fsync = fsync
         self._lock: IO[str] | None = None
+        self._port: int | None = None
 
     # Running a server program as the right user.
 
@@ -115,8 +116,22 @@ class Cluster:
             return int((self.data / "postmaster.pid").read_text().splitlines()[3])
         return None
 
-    def _launch(self) -> None:
-        port = free_port()
+    def alive(self) -> bool:
+        """Whether the server's process is there; cheap."""
+        with suppress(OSError, IndexError, ValueError):
+            pid = int((self.data / "postmaster.pid").read_text().splitlines()[0])
+            return Path(f"/proc/{pid}/comm").read_text().strip() == "postgres"
+        return False
+
+    def revive(self) -> None:
+        """Start a server that died, on the port it had, which those who use it know."""
+        with self._exclusive():
+            if self.running_port() is None:
+                self._launch(self._port)
+
+    def _launch(self, port: int | None = None) -> None:
+        self._port = port or free_port()
+        port = self._port
         options = f"-c listen_addresses=127.0.0.1 -c port={port} -c unix_socket_directories="
         options += " -c max_connections=60 -c log_min_messages=warning"
         if not self.fsync:
@@ -143,7 +158,8 @@ class Cluster:
         with self._exclusive():
             if not (self.home / "postgres-ready").exists():
                 self._create()
-            if self.running_port() is None:
+            self._port = self.running_port()
+            if self._port is None:
                 self._launch()
             self._lock = (self.home / "cluster.users").open("a")
             fcntl.flock(self._lock, fcntl.LOCK_SH)

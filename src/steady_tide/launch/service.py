@@ -1,112 +1,55 @@
-"""Run the service: one at a time in a folder, on a port that is free, stopped cleanly by Ctrl-C."""
+"""Run the service: one at a time over a database, on a port that is free, stopped cleanly by Ctrl-C."""
 
-import json
-import logging
 import os
 import signal
 import socket
 import sys
-import time
 from collections.abc import Iterator
-from contextlib import contextmanager, suppress
-from dataclasses import asdict, dataclass
-from pathlib import Path
-from urllib.error import URLError
-from urllib.request import urlopen
+from contextlib import contextmanager, nullcontext
+from dataclasses import dataclass, replace
 
-import uvicorn
-
-from steady_tide import __version__
-from steady_tide.api.app import create_app
-from steady_tide.api.context import Service
-from steady_tide.desk.workplace import Shared
 from steady_tide.launch.cluster import Cluster
-from steady_tide.settings import PROJECT, Settings
+from steady_tide.launch.crew import Crew
+from steady_tide.launch.port import bind
+from steady_tide.launch.running import RunFile, healthy, stop
+from steady_tide.launch.server import Answering, answer
+from steady_tide.launch.watch import Watch
+from steady_tide.launch.words import StartError, say
+from steady_tide.settings import Settings
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
-from steady_tide.work.planners import Pool
 
-FIRST_PORT = 8420
-PORTS_TRIED = 40
-STOP_SECONDS = 10
 REAL, DEMO = "steady_tide", "steady_tide_demo"
 """Databases in the private cluster, and folders of files."""
-
-
-def say(words: str) -> None:
-    """Tell the person at the terminal."""
-    print(f"steady tide: {words}", file=sys.stderr, flush=True)
-
-
-class StartError(Exception):
-    """The service could not be started, in words."""
+MOST_CONNECTIONS = 40
+"""To the database, of all processes together; PostgreSQL of its own takes 60."""
 
 
 @dataclass(frozen=True)
-class Running:
-    """What a running service leaves in its run file."""
+class Start:
+    """How a service is to be started.
 
-    pid: int
-    started: str
-    address: str
-    version: str
+    works: whether it does jobs as well. processes: that answer, each with its share of the cores to plan on.
+    metrics: port on this machine for its figures; each further process has the next.
+    """
 
+    demo: bool = False
+    host: str = "127.0.0.1"
+    port: int | None = None
+    replace: bool = False
+    works: bool = True
+    processes: int = 1
+    metrics: int | None = None
 
-def process_start(pid: int) -> str | None:
-    """When a process started (clock ticks since boot), or None when there is no such process."""
-    with suppress(OSError):
-        return Path(f"/proc/{pid}/stat").read_text().rsplit(")", 1)[1].split()[19]
-    return None
-
-
-def _read(run_file: Path) -> Running | None:
-    """The service that still runs, or None; a file left by a killed one is removed."""
-    with suppress(OSError, ValueError, TypeError):
-        running = Running(**json.loads(run_file.read_text()))
-        if process_start(running.pid) == running.started:
-            return running
-    run_file.unlink(missing_ok=True)
-    return None
-
-
-def _healthy(running: Running) -> bool:
-    with suppress(URLError, OSError, ValueError), urlopen(f"{running.address}/api/health", timeout=3) as answer:
-        return bool(json.load(answer).get("version") == __version__)
-    return False
-
-
-def _stop(running: Running) -> None:
-    for sign in (signal.SIGTERM, signal.SIGKILL):
-        with suppress(ProcessLookupError):
-            os.kill(running.pid, sign)
-        deadline = time.monotonic() + STOP_SECONDS
-        while time.monotonic() < deadline:
-            if process_start(running.pid) != running.started:
-                return
-            time.sleep(0.1)
-
-
-def bind(host: str, port: int | None) -> socket.socket:
-    """A listening socket on the wanted port, or on the next free one when none was named."""
-    wanted = [port] if port is not None else range(FIRST_PORT, FIRST_PORT + PORTS_TRIED)
-    for number in wanted:
-        # Of a socket whose protocol is not named, answers would be held back until they are acknowledged: 40 ms each.
-        listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
-        listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            listener.bind((host, number))
-            return listener
-        except OSError as error:
-            listener.close()
-            if port is not None:
-                raise StartError(f"port {port} cannot be used ({error.strerror}); name another with --port") from error
-            say(f"port {number} is busy, trying the next")
-    raise StartError(f"no free port from {FIRST_PORT} on; name one with --port")
+    @property
+    def name(self) -> str:
+        """Of its database."""
+        return DEMO if self.demo else REAL
 
 
 @contextmanager
-def open_database(settings: Settings, name: str) -> Iterator[Database]:
-    """The database to use, migrated: the given one, or one in the private cluster."""
+def open_database(settings: Settings, name: str) -> Iterator[tuple[Database, Cluster | None]]:
+    """The database to use, migrated: the given one, or one in the private cluster, which comes with it."""
     cluster = None
     if settings.database_url:
         url = settings.database_url
@@ -117,70 +60,121 @@ def open_database(settings: Settings, name: str) -> Iterator[Database]:
     database = Database(url)
     try:
         database.migrate()
-        yield database
+        yield database, cluster
     finally:
         database.close()
         if cluster is not None:
             cluster.stop()
 
 
+def files_at(settings: Settings, name: str) -> str:
+    """Where the large files of a database are kept."""
+    return f"{settings.files_at}/{name}"
+
+
 def open_files(settings: Settings, name: str) -> Files:
-    """Where the large files of a database are kept. Raises StartError in words."""
+    """The large files of a database. Raises StartError in words."""
     try:
-        return Files(f"{settings.files_at}/{name}")
+        return Files(files_at(settings, name))
     except (OSError, ValueError, ImportError) as error:
         raise StartError(f"files cannot be kept at {settings.files_at} ({error})") from error
 
 
-def serve(
-    settings: Settings,
-    *,
-    demo: bool,
-    host: str,
-    port: int | None,
-    replace: bool = False,
-    works: bool = True,
-    processes: int | None = None,
-) -> int:
-    """Serve until Ctrl-C. Tells the address once it answers; returns an exit status.
-
-    works: do jobs here as well. processes: that plan, by default one for each core.
-    """
+def serve(settings: Settings, start: Start) -> int:
+    """Serve until Ctrl-C. Tells the address once it answers; returns an exit status. Raises StartError."""
     # The server hands a signal on once it has stopped; so it ends here in `finally`, not in death.
     for sign in (signal.SIGTERM, signal.SIGHUP):
         signal.signal(sign, lambda *_: sys.exit(0))
-    settings.home.mkdir(parents=True, exist_ok=True)
-    run_file = settings.home / ("demo.run" if demo else "serve.run")
-    running = _read(run_file)
-    if running is not None:
-        if _healthy(running) and not replace:
-            say(f"already running (process {running.pid}): {running.address}")
-            say("stop it there with Ctrl-C, or start this with --replace")
+    try:
+        settings.home.mkdir(parents=True, exist_ok=True)
+        run_file = RunFile(settings.home, "demo" if start.demo else "serve", settings.database_url)
+        if not _may_start(run_file, start):
             return 0
-        say(f"stopping the stale service (process {running.pid})")
-        _stop(running)
-    name = DEMO if demo else REAL
-    files = open_files(settings, name)
-    listener = bind(host, port)
-    address = f"http://{'127.0.0.1' if host == '0.0.0.0' else host}:{listener.getsockname()[1]}"
+        with run_file.alone() as alone:
+            if not alone:
+                _say_running(run_file)
+                return 0
+            return _served(settings, start, run_file)
+    except OSError as error:
+        raise StartError(f"{settings.home} cannot be used ({error.strerror or error})") from error
+
+
+def _may_start(run_file: RunFile, start: Start) -> bool:
+    running = run_file.read()
+    if running is None:
+        return True
+    if healthy(running) and not start.replace:
+        _say_running(run_file)
+        return False
+    say(f"stopping the stale service (process {running.pid})")
+    stop(running)
+    return True
+
+
+def _say_running(run_file: RunFile) -> None:
+    running = run_file.read()
+    if running is None:
+        say("another start of this service is under way here")
+        return
+    say(f"already running (process {running.pid}): {running.address}")
+    say("stop it there with Ctrl-C, or start this with --replace")
+
+
+def _served(settings: Settings, start: Start, run_file: RunFile) -> int:
+    open_files(settings, start.name)
+    listener = bind(start.host, start.port)
+    address = f"http://{'127.0.0.1' if start.host == '0.0.0.0' else start.host}:{listener.getsockname()[1]}"
     say("starting the database …")
-    with open_database(settings, name) as database:
-        if demo:
+    with open_database(settings, start.name) as (database, cluster):
+        if start.demo:
             _load_demo(database)
-        planners = Pool(processes or len(os.sched_getaffinity(0)))
-        service = Service(
-            database, files, PROJECT / "web" / "dist", demo=demo, works=works, shared=Shared(planners=planners)
-        )
-        mine = Running(os.getpid(), process_start(os.getpid()) or "", address, __version__)
-        run_file.write_text(json.dumps(asdict(mine)))
+        database.close()
+        made = _answering(settings, start, database.url, address)
+        run_file.write(address)
         try:
-            logging.basicConfig(format="%(message)s", level="WARNING" if demo else settings.log.upper())
-            planners.warm()
-            _run(service, listener, address, demo)
+            _answered(made, listener, start, cluster)
         finally:
-            planners.close()
-            run_file.unlink(missing_ok=True)
+            run_file.remove()
+            say("stopped")
     return 0
+
+
+def _answering(settings: Settings, start: Start, database_url: str, address: str) -> Answering:
+    what = "the demo shoot, Rope and Lantern" if start.demo else "Steady Tide"
+    cores = len(os.sched_getaffinity(0))
+    return Answering(
+        database_url=database_url,
+        files=files_at(settings, start.name),
+        demo=start.demo,
+        works=start.works,
+        hosts=settings.names,
+        https=settings.https,
+        proxies=settings.proxies,
+        connections=max(8, min(16, MOST_CONNECTIONS // start.processes)),
+        planners=max(1, cores // start.processes),
+        metrics=start.metrics,
+        log="WARNING" if start.demo else settings.log.upper(),
+        ready=(f"Open {what}: {address}", "Stop with Ctrl-C."),
+    )
+
+
+def _answered(made: Answering, listener: socket.socket, start: Start, cluster: Cluster | None) -> None:
+    def work(number: int) -> None:
+        """One of several; the first tells where they answer."""
+        first = number == 0
+        metrics = None if made.metrics is None else made.metrics + number
+        mine = replace(made, metrics=metrics, works=made.works and first, ready=made.ready if first else ())
+        answer(mine, listener)
+
+    watch = Watch(cluster) if cluster is not None else nullcontext()
+    if start.processes == 1:
+        with watch:
+            answer(made, listener)
+        return
+    crew = Crew(start.processes, work)
+    crew.begin()
+    with watch:
+        crew.watch()
 
 
 def _load_demo(database: Database) -> None:
@@ -188,28 +182,3 @@ def _load_demo(database: Database) -> None:
 
     with database.session() as session:
         load_demo(session)
-
-
-class _Server(uvicorn.Server):
-    """Tells the address when the first request could be answered."""
-
-    def __init__(self, config: uvicorn.Config, ready: list[str]) -> None:
-        super().__init__(config)
-        self.ready = ready
-
-    async def startup(self, sockets: list[socket.socket] | None = None) -> None:
-        """Start listening, then tell."""
-        await super().startup(sockets)
-        for words in self.ready:
-            print(words, flush=True)
-
-
-def _run(service: Service, listener: socket.socket, address: str, demo: bool) -> None:
-    config = uvicorn.Config(
-        create_app(service), log_level="warning", access_log=False, timeout_graceful_shutdown=5, server_header=False
-    )
-    what = "the demo shoot, Rope and Lantern" if demo else "Steady Tide"
-    server = _Server(config, [f"Open {what}: {address}", "Stop with Ctrl-C."])
-    with suppress(KeyboardInterrupt):
-        server.run(sockets=[listener])
-    say("stopped")

@@ -3,7 +3,8 @@
 import asyncio
 import signal
 
-from steady_tide.launch.service import REAL, open_database, open_files, say
+from steady_tide.launch.service import REAL, open_database, open_files
+from steady_tide.launch.words import say
 from steady_tide.settings import Settings
 from steady_tide.store.database import libpq
 from steady_tide.work.queue import Queue
@@ -13,7 +14,7 @@ from steady_tide.work.worker import Worker
 def work(settings: Settings, *, at_once: int) -> int:
     """Do jobs of the service until Ctrl-C; returns an exit status."""
     files = open_files(settings, REAL)
-    with open_database(settings, REAL) as database:
+    with open_database(settings, REAL) as (database, _):
         asyncio.run(_until_stopped(Queue(libpq(database.url)), Worker(database, files), at_once))
     say("stopped")
     return 0

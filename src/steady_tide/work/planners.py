@@ -8,6 +8,7 @@ import hashlib
 import io
 import logging
 import multiprocessing
+import os
 import pickle
 import signal
 from collections.abc import Callable
@@ -28,6 +29,7 @@ log = logging.getLogger("steady_tide.work")
 
 LONGEST_S: Final = 8.0
 """After how long a question is given up [s]. On a slow machine a plan of a rich camera takes 0.1 s."""
+NICE: Final = 10
 KEPT: Final = 64
 """How many cameras each process keeps ready."""
 
@@ -75,6 +77,8 @@ _SPACES = Spaces(KEPT)
 def _begin() -> None:
     # Ctrl-C reaches every process of a terminal; these are stopped by the one that began them.
     signal.signal(signal.SIGINT, signal.SIG_IGN)
+    # Whoever only reads is not to wait for those who plan.
+    os.nice(NICE)
 
 
 def _answered(packed: bytes) -> bytes:
@@ -91,6 +95,8 @@ class Pool:
         self._packed: Shelf[int, _Packed] = Shelf(128)
         context = multiprocessing.get_context("forkserver")
         context.set_forkserver_preload(["steady_tide.desk.planners"])
+        self.asked, self.given_up, self.running = 0, 0, 0
+        """Questions so far, those given up after too long, and those that are worked on or wait now."""
         self._pool = ProcessPool(processes, initializer=_begin, context=context)
 
     @property
@@ -104,7 +110,12 @@ class Pool:
         """The answer of another process. Raises as `Planners.ask`; Unavailable where that process died twice."""
         sheet = io.BytesIO()
         _Packer(sheet, self._packed).dump((question, told, named))
-        answer: Answer = pickle.loads(self._asked(sheet.getvalue()))
+        self.asked += 1
+        self.running += 1
+        try:
+            answer: Answer = pickle.loads(self._asked(sheet.getvalue()))
+        finally:
+            self.running -= 1
         return answer
 
     def _asked(self, packed: bytes) -> bytes:
@@ -113,6 +124,7 @@ class Pool:
                 answer: bytes = self._pool.schedule(_answered, (packed,), timeout=self._longest_s).result()
                 return answer
             except TookTooLong as error:
+                self.given_up += 1
                 words = (
                     f"planning this took longer than {self._longest_s:.0f} s and was given up; "
                     "a camera with fewer modes, shutters or ISO values is planned sooner"

@@ -9,6 +9,7 @@ import numpy as np
 from pydantic import Field
 
 from steady_tide.core.document import Part, Rational
+from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.quantities import Floats, ev100_from_lux, setting_value, shutter_text
 
 METERED_STOPS: Final = 0.3
@@ -63,6 +64,10 @@ class CardReading(Part):
     card_level: float = Field(gt=0, le=1)
 
 
+DARKEST_EV100: Final = -15.0
+BRIGHTEST_EV100: Final = 22.0
+"""Between these lies all light that is filmed in: under clouds without a moon, and the sun itself in a mirror."""
+
 Measured = Annotated[LuxReading | EvReading | SettingsReading | PhoneReading | CardReading, Field(discriminator="how")]
 
 
@@ -88,6 +93,16 @@ def told(measured: Measured) -> Told:
         over = log2(measured.card_level / MID_GREY)
         return Told(exposed + over, METERED_STOPS, f"grey card {over:+.1f} stops at {words}".replace("-", "−"))
     return Told(exposed, METERED_STOPS, words)
+
+
+def checked(measured: Measured) -> Told:
+    """A reading worked out, where it can be meant. Raises BadInput for light beyond anything that is filmed in."""
+    found = told(measured)
+    if DARKEST_EV100 <= found.ev100 <= BRIGHTEST_EV100:
+        return found
+    field = {"lux": "lux", "phone": "lux", "ev": "ev100", "settings": "shutter_s", "grey-card": "card_level"}
+    words = f"that would be EV {found.ev100:.0f}, beyond anything between a starless night and the sun; look again"
+    raise BadInput([Problem(("measured", field[measured.how]), words)])
 
 
 def _settings_words(iso: float, f_number: float, shutter_s: Fraction) -> str:

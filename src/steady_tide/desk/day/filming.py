@@ -12,7 +12,7 @@ from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.light.daylight import Ground
 from steady_tide.core.light.level import LampLight, SkyLight, SunLight
-from steady_tide.core.light.reading import Measured
+from steady_tide.core.light.reading import Measured, checked
 from steady_tide.core.plan.problem.brief import Brief, DivePoint, Reachable
 from steady_tide.desk.bench.history import History
 from steady_tide.desk.day.days import Days
@@ -117,6 +117,7 @@ class FilmingDesk:
     ) -> None:
         """Keep a reading: of the open sky, or on the subject of a scene; from then on it bends the model."""
         self.may_measure(shoot_id, scene_id=scene_id, minute=minute)
+        checked(measured)
         plain = measured.plain()
         reading = ReadingRow(shoot_id=shoot_id, scene_id=scene_id, minute=minute, measured=plain)
         self.rows.add(reading, named=named)

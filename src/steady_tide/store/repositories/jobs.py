@@ -16,6 +16,11 @@ def unfinished(rows: Rows) -> int:
     return rows.session.scalar(select(func.count()).select_from(JobRow).where(*mine)) or 0
 
 
+def jobs_open(session: Session) -> int:
+    """How many jobs of anybody have not ended."""
+    return session.scalar(select(func.count()).select_from(JobRow).where(JobRow.ended_at.is_(None))) or 0
+
+
 def forget_ended(session: Session, before: datetime) -> None:
     """Remove jobs that ended before a moment."""
     session.execute(delete(JobRow).where(JobRow.ended_at < before))

@@ -1,9 +1,9 @@
 """Pins held against what is offered: as the device writes them, or the nearest it has."""
 
-from fractions import Fraction
 from math import log2
 
 from steady_tide.core.document import Part
+from steady_tide.core.exact import exact
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.problem.given import Given
 from steady_tide.core.plan.problem.wishes import Pins
@@ -21,15 +21,15 @@ def _same(wished: Value, offered: Value) -> bool:
     if str(wished).strip().lower() == str(offered).lower():
         return True
     try:
-        return Fraction(wished) == Fraction(offered)
-    except (ValueError, ZeroDivisionError):
+        return exact(wished) == exact(offered)
+    except ValueError:
         return False
 
 
 def _number(value: Value) -> float | None:
     try:
-        return float(Fraction(value))
-    except (ValueError, ZeroDivisionError, OverflowError):
+        return float(exact(value))
+    except ValueError:
         return None
 
 

@@ -11,7 +11,6 @@ from alembic import command
 from alembic.config import Config
 from alembic.script import ScriptDirectory
 from sqlalchemy import inspect, select, text, update
-from sqlalchemy.exc import IntegrityError
 
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.demo.load import demo_kit, load_demo
@@ -136,7 +135,7 @@ def test_the_database_itself_refuses_a_child_in_another_account(database: Databa
     mine, other = new_account(database), new_account(database)
     with database.session() as session:
         scene = new_scene(Rows(session, mine))
-    with pytest.raises(IntegrityError), database.session() as session:
+    with pytest.raises(NotFound), database.session() as session:
         stray = SceneRow(shoot_id=scene.shoot_id, position=1, name="stray", brief={})
         Rows(session, other).add(stray)
 

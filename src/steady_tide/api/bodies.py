@@ -30,6 +30,8 @@ class Arriving:
         self._receive = receive
         self._until = asyncio.get_running_loop().time() + BODY_S + length / SLOWEST_BYTES_S
         self._there = False
+        self.kept: list[Message] | None = [] if length <= LARGEST_BYTES else None
+        """What came, where it is little enough to be kept in case it is needed again."""
         self.late = False
         """Whether it did not come in time."""
 
@@ -44,7 +46,19 @@ class Arriving:
             self.late = True
             raise TooSlow from error
         self._there = not message.get("more_body", False)
+        if self.kept is not None:
+            self.kept.append(message)
         return message
+
+    def again(self) -> Receive:
+        """The same body once more."""
+        pieces = iter(self.kept or ())
+
+        async def receive() -> Message:
+            message = next(pieces, None)
+            return message if message is not None else await self._receive()
+
+        return receive
 
 
 def length_of(scope: Scope) -> int | None:

@@ -62,6 +62,7 @@ class Guard:
 
     async def _answered(self, scope: Scope, receive: Receive, answer: "_Answer") -> None:
         length = length_of(scope)
+        scope.setdefault("state", {})
         refusal = self._refusal(scope, length)
         if refusal is not None:
             await refusal(scope, receive, answer)
@@ -69,6 +70,9 @@ class Guard:
         answer.body = Arriving(receive, length or 0) if length else None
         try:
             await self.app(scope, answer.body or receive, answer)
+            if answer.collided:
+                again = answer.body.again() if answer.body else receive
+                await self.app(scope, again, answer.anew())
         except Exception as error:
             log.exception("unforeseen error in request %s", answer.name, exc_info=error)
             if not answer.begun:
@@ -118,10 +122,21 @@ class _Answer:
         self.status, self.begun = 500, False
         self.body: Arriving | None = None
         self._replaced = False
+        self._last_try = False
+        self.collided = False
+        """Whether what was asked gave way to another change, and can be tried again: nothing of it was sent yet."""
+
+    def anew(self) -> "_Answer":
+        """The same for the second, last try."""
+        self.collided, self._last_try = False, True
+        return self
 
     async def __call__(self, message: Message) -> None:
         """Send a piece of it."""
-        if self._replaced:
+        if self._replaced or self.collided:
+            return
+        if message["type"] == "http.response.start" and self._collides():
+            self.collided = True
             return
         if message["type"] == "http.response.start" and self.body is not None and self.body.late:
             self._replaced = True
@@ -131,6 +146,11 @@ class _Answer:
                 await self._passed(piece)
             return
         await self._passed(message)
+
+    def _collides(self) -> bool:
+        state = self._scope.get("state", {})
+        repeatable = self.body is None or self.body.kept is not None
+        return bool(state.pop("collided", False)) and repeatable and not self._last_try
 
     async def _passed(self, message: Message) -> None:
         if message["type"] == "http.response.start":

@@ -29,6 +29,22 @@ class ModeTable(BaseModel):
     csv: str
 
 
+class DeviceEdit(BaseModel):
+    """A camera's document as an edit began with it, and as it shall be."""
+
+    model_config = ConfigDict(extra="forbid")
+    before: Device
+    after: Device
+
+
+class ItemEdit(BaseModel):
+    """A thing of the bag as an edit began with it, and as it shall be."""
+
+    model_config = ConfigDict(extra="forbid")
+    before: BagItem
+    after: BagItem
+
+
 @router.get("")
 def kit(rows: RowsOf) -> Kit:
     """The whole kit as one document."""
@@ -79,6 +95,12 @@ def put_item(rows: RowsOf, item: Annotated[BagItem, Body()]) -> list[BagItem]:
     return KitDesk(rows).put_item(item)
 
 
+@router.patch("/bag")
+def edit_item(rows: RowsOf, change: ItemEdit) -> list[BagItem]:
+    """Change a thing of the bag, beside what was changed of it elsewhere meanwhile."""
+    return KitDesk(rows).put_item(change.after, before=change.before)
+
+
 @router.delete("/bag/{key}")
 def drop_item(rows: RowsOf, key: str) -> list[BagItem]:
     """Take an item out of the bag."""
@@ -101,6 +123,12 @@ def device(rows: RowsOf, device_id: UUID) -> Device:
 def replace(rows: RowsOf, device_id: UUID, device: Annotated[Device, Body()]) -> Device:
     """Put another document in a camera's place."""
     return KitDesk(rows).replace(device_id, checked(device))
+
+
+@router.patch("/devices/{device_id}")
+def edit(rows: RowsOf, device_id: UUID, change: DeviceEdit) -> Device:
+    """Change a camera's document; what was changed elsewhere meanwhile is kept beside, or told where both clash."""
+    return KitDesk(rows).replace(device_id, checked(change.after), before=change.before)
 
 
 @router.post("/devices/{device_id}/copy", status_code=201)

@@ -5,6 +5,7 @@ from http import HTTPStatus
 from typing import Any
 
 from fastapi import FastAPI, Request
+from fastapi.encoders import jsonable_encoder
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from pydantic import BaseModel
@@ -14,7 +15,7 @@ from steady_tide.api.turns import RETRY_S
 from steady_tide.core.document import problems_of
 from steady_tide.core.errors import BadInput, Problem, SteadyTideError
 from steady_tide.desk.accounts import NotSignedIn, TooManyFailures
-from steady_tide.store.errors import NotFound, Stale, Taken, Unavailable, Unstorable
+from steady_tide.store.errors import Collided, NotFound, Stale, Taken, Unavailable, Unstorable
 from steady_tide.work.jobs import TooMuchWaits
 
 STATUS: dict[type[SteadyTideError], HTTPStatus] = {
@@ -24,6 +25,7 @@ STATUS: dict[type[SteadyTideError], HTTPStatus] = {
     Taken: HTTPStatus.CONFLICT,
     TooManyFailures: HTTPStatus.TOO_MANY_REQUESTS,
     TooMuchWaits: HTTPStatus.TOO_MANY_REQUESTS,
+    Collided: HTTPStatus.SERVICE_UNAVAILABLE,
     Unavailable: HTTPStatus.SERVICE_UNAVAILABLE,
     Unstorable: HTTPStatus.UNPROCESSABLE_ENTITY,
 }
@@ -40,23 +42,32 @@ class FieldProblem(BaseModel):
 
 
 class ProblemDocument(BaseModel):
-    """Problem details as of RFC 9457; `errors` names the fields."""
+    """Problem details as of RFC 9457; `errors` names the fields.
+
+    theirs: where something was changed elsewhere meanwhile, how it stands there; joined: that with what was sent,
+    which wins where both changed the same.
+    """
 
     title: str
     status: int
     detail: str
     errors: list[FieldProblem]
+    theirs: Any = None
+    joined: Any = None
 
 
-def problem(status: int, detail: str, errors: Sequence[Problem] = ()) -> JSONResponse:
+def problem(status: int, detail: str, errors: Sequence[Problem] = (), *, stale: Stale | None = None) -> JSONResponse:
     """A problem+json response. Of very many errors the first are told."""
     document = ProblemDocument(
         title=HTTPStatus(status).phrase,
         status=status,
         detail=detail,
         errors=[FieldProblem(path=list(one.path), message=one.message) for one in errors[:MOST_TOLD]],
+        theirs=stale.theirs if stale else None,
+        joined=stale.joined if stale else None,
     )
-    return JSONResponse(document.model_dump(), status_code=status, media_type="application/problem+json")
+    plain = document.model_dump(exclude={"theirs", "joined"} if stale is None else None)
+    return JSONResponse(jsonable_encoder(plain), status_code=status, media_type="application/problem+json")
 
 
 async def _bad_input(_: Request, error: Exception) -> JSONResponse:
@@ -81,6 +92,16 @@ async def _refused(_: Request, error: Exception) -> JSONResponse:
     return response
 
 
+async def _stale(_: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, Stale)
+    return problem(409, str(error), error.problems, stale=error)
+
+
+async def _collided(request: Request, error: Exception) -> JSONResponse:
+    request.state.collided = True
+    return await _refused(request, error)
+
+
 async def _http(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     return problem(error.status_code, str(error.detail))
@@ -99,6 +120,8 @@ def install(app: FastAPI) -> None:
     """Map every error of the product to its answer."""
     handlers: dict[type[Exception], Any] = {
         BadInput: _bad_input,
+        Stale: _stale,
+        Collided: _collided,
         SteadyTideError: _refused,
         RequestValidationError: _invalid_request,
         HTTPException: _http,

@@ -18,13 +18,17 @@ router = APIRouter(prefix="/api/scenes", tags=["scenes"], responses=RESPONSES)
 
 
 class SceneEdit(BaseModel):
-    """An edit: what it is called in the history, the revision it was made on, and what it changes."""
+    """An edit: what it is called in the history, the revision it was made on, and what it changes.
+
+    before: the brief that the edit began with; what was changed elsewhere since is kept beside.
+    """
 
     model_config = ConfigDict(extra="forbid")
     label: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
     revision: int | None = Field(default=None, ge=0, le=2_000_000_000)
     name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)] | None = None
     brief: Brief | None = None
+    before: Brief | None = None
 
 
 class SetupRequest(BaseModel):
@@ -44,7 +48,14 @@ def scene(at: WorkplaceOf, scene_id: UUID) -> SceneView:
 @router.put("/{scene_id}")
 def edit(at: WorkplaceOf, scene_id: UUID, change: SceneEdit) -> SceneView:
     """Change name or brief; everything is planned again."""
-    return Bench(at).edit(scene_id, label=change.label, revision=change.revision, name=change.name, brief=change.brief)
+    return Bench(at).edit(
+        scene_id,
+        label=change.label,
+        revision=change.revision,
+        name=change.name,
+        brief=change.brief,
+        before=change.before,
+    )
 
 
 @router.delete("/{scene_id}", status_code=204)

@@ -37,9 +37,15 @@ class ShootRequest(BaseModel):
 
     def facts(self) -> ShootFacts:
         """What the desk is told."""
-        return ShootFacts(**self.model_dump(exclude={"id"}))
+        return ShootFacts(**self.model_dump(exclude={"id", "before"}))
 
     day: date | None = None
+
+
+class ShootEdit(ShootRequest):
+    """A shoot as it shall be. before: as an edit began with it; what was changed elsewhere since is kept beside."""
+
+    before: ShootRequest | None = None
 
 
 class SceneRequest(BaseModel):
@@ -71,9 +77,10 @@ def shoot(at: WorkplaceOf, shoot_id: UUID) -> ShootView:
 
 
 @router.put("/{shoot_id}")
-def change(at: WorkplaceOf, shoot_id: UUID, shoot: ShootRequest) -> ShootView:
+def change(at: WorkplaceOf, shoot_id: UUID, shoot: ShootEdit) -> ShootView:
     """Change name, place or day."""
-    return Shoots(at).change(shoot_id, shoot.facts())
+    before = shoot.before.facts() if shoot.before else None
+    return Shoots(at).change(shoot_id, shoot.facts(), before=before)
 
 
 @router.delete("/{shoot_id}", status_code=204)

@@ -21,6 +21,12 @@ class SchoolRequest(BaseModel):
     line: Annotated[str, StringConstraints(strip_whitespace=True, max_length=160)] = ""
 
 
+class SchoolEdit(SchoolRequest):
+    """An own school as it shall be. before: what the edit began with; changes made elsewhere since are kept beside."""
+
+    before: SchoolRequest | None = None
+
+
 class UsualRequest(BaseModel):
     """The school that holds where nothing else is said."""
 
@@ -54,9 +60,10 @@ def choose_usual(rows: RowsOf, choice: UsualRequest) -> list[SchoolView]:
 
 
 @router.put("/schools/{key}")
-def change(rows: RowsOf, key: str, school: SchoolRequest) -> SchoolView:
+def change(rows: RowsOf, key: str, school: SchoolEdit) -> SchoolView:
     """Change an own school; everything planned under it is planned anew."""
-    return Stances(rows).save(school.stance, line=school.line, key=key)
+    before = school.before.model_dump(mode="json") if school.before else None
+    return Stances(rows).save(school.stance, line=school.line, key=key, before=before)
 
 
 @router.delete("/schools/{key}")

@@ -7,12 +7,20 @@ from typing import Any
 
 from alembic import command
 from alembic.config import Config
+from psycopg.errors import (
+    DeadlockDetected,
+    ForeignKeyViolation,
+    LockNotAvailable,
+    SerializationFailure,
+    UniqueViolation,
+)
 from sqlalchemy import create_engine, make_url, text
 from sqlalchemy.exc import DataError, DBAPIError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
 from sqlalchemy.orm import Session, sessionmaker
+from sqlalchemy.orm.exc import ObjectDeletedError, StaleDataError
 
-from steady_tide.store.errors import Unavailable, Unstorable
+from steady_tide.store.errors import Collided, NotFound, Taken, Unavailable, Unstorable
 from steady_tide.store.trace import count_statements
 
 __all__ = ["Database", "Session", "driver_of", "libpq", "with_driver"]
@@ -75,13 +83,27 @@ class Database:
         except DataError as error:
             words = "this text holds characters that cannot be kept, such as a null character"
             raise Unstorable(words) from error
-        except OperationalError as error:
-            raise Unavailable("the database cannot be reached; nothing was changed") from error
+        except (StaleDataError, ObjectDeletedError) as error:
+            raise NotFound("there is no such thing here any more; it was deleted meanwhile") from error
         except DBAPIError as error:
-            if error.connection_invalidated:
-                raise Unavailable("the connection to the database was lost; nothing was changed") from error
-            raise
+            raise _translated(error) from error
 
     def close(self) -> None:
         """Give all connections back."""
         self.engine.dispose()
+
+
+def _translated(error: DBAPIError) -> Exception:
+    """What an error of the driver means; one that means nothing to us stays as it is."""
+    cause = error.orig
+    if isinstance(cause, DeadlockDetected | SerializationFailure | LockNotAvailable):
+        return Collided("somebody changed the same thing at this moment; nothing was changed, try again")
+    if isinstance(cause, UniqueViolation):
+        return Taken("the same was made elsewhere at this moment; look again before you make another")
+    if isinstance(cause, ForeignKeyViolation):
+        return NotFound("what this belongs to is not there any more; it was deleted meanwhile")
+    if isinstance(error, OperationalError):
+        return Unavailable("the database cannot be reached; nothing was changed")
+    if error.connection_invalidated:
+        return Unavailable("the connection to the database was lost; nothing was changed")
+    return error

@@ -1,6 +1,8 @@
 """What the store can answer besides data; the API maps these to HTTP in one place."""
 
-from steady_tide.core.errors import SteadyTideError
+from collections.abc import Sequence
+
+from steady_tide.core.errors import Problem, SteadyTideError
 
 
 class NotFound(SteadyTideError):
@@ -8,7 +10,21 @@ class NotFound(SteadyTideError):
 
 
 class Stale(SteadyTideError):
-    """The thing was changed elsewhere since it was read."""
+    """The thing was changed elsewhere since it was read.
+
+    problems: each field that both changed. theirs: the thing as it stands, as plain data; joined: that with the
+    edit, which wins where they clash. None where they are not told.
+    """
+
+    def __init__(
+        self, words: str, *, problems: Sequence[Problem] = (), theirs: object = None, joined: object = None
+    ) -> None:
+        super().__init__(words)
+        self.problems, self.theirs, self.joined = list(problems), theirs, joined
+
+
+class Collided(SteadyTideError):
+    """Two changes met in the database and one of them gave way; it may be made again."""
 
 
 class Taken(SteadyTideError):

@@ -31,7 +31,8 @@ class Rows:
     def get(self, table: type[Row], row_id: UUID, *, lock: bool = False) -> Row:
         """The row with this id. Raises NotFound, also when it is another account's."""
         if lock:
-            row = self.session.scalar(self.query(table).where(table.id == row_id).with_for_update())
+            query = self.query(table).where(table.id == row_id).with_for_update()
+            row = self.session.scalar(query.execution_options(populate_existing=True))
         else:
             # What this session has read already is not asked for again.
             row = self.session.get(table, row_id)

@@ -90,7 +90,7 @@ class Pool:
     """So many processes that plan. Close it at the end."""
 
     def __init__(self, processes: int, *, longest_s: float = LONGEST_S) -> None:
-        self._longest_s = longest_s
+        self.longest_s = longest_s
         self._processes = processes
         self._packed: Shelf[int, _Packed] = Shelf(128)
         context = multiprocessing.get_context("forkserver")
@@ -121,12 +121,12 @@ class Pool:
     def _asked(self, packed: bytes) -> bytes:
         for _ in range(2):
             try:
-                answer: bytes = self._pool.schedule(_answered, (packed,), timeout=self._longest_s).result()
+                answer: bytes = self._pool.schedule(_answered, (packed,), timeout=self.longest_s).result()
                 return answer
             except TookTooLong as error:
                 self.given_up += 1
                 words = (
-                    f"planning this took longer than {self._longest_s:.0f} s and was given up; "
+                    f"planning this took longer than {self.longest_s:.0f} s and was given up; "
                     "a camera with fewer modes, shutters or ISO values is planned sooner"
                 )
                 raise BadInput([Problem((), words)]) from error

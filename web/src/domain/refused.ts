@@ -5,11 +5,15 @@ import type { ProblemDocument } from "./documents";
 export class Refused extends Error {
   readonly status: number;
   readonly fields: { path: (string | number)[]; message: string }[];
+  /** Where it was changed elsewhere meanwhile: how it stands there, and that with what was sent. */
+  readonly clash: { theirs: unknown; joined: unknown } | null;
 
   constructor(status: number, problem: Partial<ProblemDocument> | undefined) {
     super(problem?.detail ?? "The service did not answer as expected.");
     this.status = status;
     this.fields = problem?.errors ?? [];
+    const clashes = status === 409 && problem?.theirs != null;
+    this.clash = clashes ? { theirs: problem.theirs, joined: problem.joined } : null;
   }
 
   /** The message for one field, found by its dotted path. */

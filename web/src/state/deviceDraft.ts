@@ -3,7 +3,8 @@
  * why, and waits in this browser until it can be kept.
  */
 
-import { useEffect, useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
 import type { Tree } from "../domain/cells";
 import { byPlace, deviceMeant, type Typed, typedDevice } from "../domain/deviceForm";
 import type { Device } from "../domain/documents";
@@ -16,7 +17,10 @@ const PAUSE_MS = 450;
 
 export function useDeviceDraft(deviceId: string, device: Device) {
   const lane = lanes.device(deviceId);
+  const cache = useQueryClient();
   const base = device as unknown as Tree;
+  /** What the service has, as far as this page knows. */
+  const known = useRef(base);
   const { keeping, refused } = useLane(lane);
   const [resumed] = useState(
     () => (outbox().body(lane, "device", deviceId) as { typed: Typed } | undefined)?.typed ?? null,
@@ -24,11 +28,19 @@ export function useDeviceDraft(deviceId: string, device: Device) {
   const [typed, setTyped] = useState<Typed>(() => resumed ?? typedDevice(base));
   // What waits for its pause is sent when the page is left.
   useEffect(() => () => outbox().hurry(lane), [lane]);
+  useEffect(
+    () =>
+      outbox().onAnswer((sent, answer) => {
+        if (sent.lane === lane) known.current = answer as Tree;
+      }),
+    [lane],
+  );
 
   const keep = (next: Typed) => {
     setTyped(next);
     const document = deviceMeant(next, base) as Record<string, unknown>;
-    outbox().put(intent(lane, "device", deviceId, { document, typed: next }), PAUSE_MS);
+    const before = known.current;
+    outbox().put(intent(lane, "device", deviceId, { document, before, typed: next }), PAUSE_MS);
   };
   const { remember, ...steps } = useSteps<Typed>(lane, keep);
   const change = (where: string, next: Typed) => {
@@ -36,6 +48,22 @@ export function useDeviceDraft(deviceId: string, device: Device) {
     keep(next);
   };
   const told = refused?.refusal;
+  const clash = told?.clash;
+  const take = (document: Tree) => setTyped(typedDevice(document));
+  const settle = clash && {
+    fields: told.fields,
+    mine: () => {
+      const [document, before] = [clash.joined as Tree, clash.theirs as Tree];
+      take(document);
+      outbox().put(intent(lane, "device", deviceId, { document, before, typed: typedDevice(document) }));
+    },
+    theirs: () => {
+      outbox().drop(lane);
+      known.current = clash.theirs as Tree;
+      take(known.current);
+      cache.setQueryData(["device", deviceId], clash.theirs);
+    },
+  };
   const fields = told?.fields.length ? told.fields : told ? [{ path: [], message: told.message }] : [];
 
   return {
@@ -44,6 +72,7 @@ export function useDeviceDraft(deviceId: string, device: Device) {
     keeping,
     problems: byPlace(fields),
     resumed: resumed !== null,
+    clash: settle ?? null,
     setField: (path: string, text: string) =>
       change(path, { ...typed, fields: { ...typed.fields, [path]: text } }),
     setTable: (path: string, grid: Grid) =>

@@ -3,6 +3,7 @@
 import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import type { BagItem } from "../domain/bag";
+import { useBegun } from "./edits";
 import { renew } from "./renew";
 
 /** Everything that is told or planned from a kit; a camera's own document stays as it was just set. */
@@ -117,11 +118,21 @@ export function useReplaceModes(device_id: string) {
 }
 
 /** Keep an item of the bag, or take it out; everything planned with it is planned anew. */
-export function usePutItem() {
+export function usePutItem(shown: BagItem | null) {
   const cache = useQueryClient();
+  const begun = useBegun<BagItem | null>(() => shown);
   return useMutation({
-    mutationFn: (item: BagItem) => got(api.PUT("/api/kit/bag", { body: item })),
-    onSuccess: () => renew(cache),
+    mutationFn: (item: BagItem) => {
+      const before = begun.before();
+      return before === null
+        ? got(api.PUT("/api/kit/bag", { body: item }))
+        : got(api.PATCH("/api/kit/bag", { body: { before, after: item } }));
+    },
+    onError: begun.refused,
+    onSuccess: () => {
+      begun.kept();
+      return renew(cache);
+    },
   });
 }
 

@@ -11,6 +11,7 @@ import {
 import { api, got } from "../client/client";
 import type { CardView, Kit, SceneRequest, SceneView, ShootRequest, ShootView } from "../domain/documents";
 import { Refused } from "../domain/refused";
+import { useBegun } from "./edits";
 import { useNextId } from "./ids";
 import { renew } from "./renew";
 
@@ -62,17 +63,37 @@ export function useAddShoot() {
   });
 }
 
-export function useChangeShoot(shoot_id: string) {
+export function useChangeShoot(shown: ShootView) {
   const cache = useQueryClient();
+  const shoot_id = shown.id;
+  const begun = useBegun<ShootRequest>(() => factsOf(shown));
   return useMutation({
     mutationFn: (shoot: ShootRequest) =>
-      got(api.PUT("/api/shoots/{shoot_id}", { params: { path: { shoot_id } }, body: shoot })),
+      got(
+        api.PUT("/api/shoots/{shoot_id}", {
+          params: { path: { shoot_id } },
+          body: { ...shoot, before: begun.before() },
+        }),
+      ),
+    onError: begun.refused,
     onSuccess: () => {
+      begun.kept();
       renew(cache, { queryKey: KEYS.shoots });
       renew(cache, { queryKey: KEYS.day(shoot_id) });
     },
   });
 }
+
+const factsOf = (shoot: ShootView): ShootRequest => ({
+  name: shoot.name,
+  place: shoot.place,
+  day: shoot.day,
+  school: shoot.school,
+  latitude_deg: shoot.latitude_deg,
+  longitude_deg: shoot.longitude_deg,
+  cloud_okta: shoot.cloud_okta,
+  travel_minutes: shoot.travel_minutes,
+});
 
 /** Delete a scene. What is being asked about its sets is called off first. */
 export function useDeleteScene(scene_id: string) {

@@ -2,7 +2,8 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
-import type { Stance } from "../domain/documents";
+import type { SchoolView, Stance } from "../domain/documents";
+import { useBegun } from "./edits";
 import { refreshKit } from "./kit";
 import { KEYS, useActing } from "./queries";
 import { renew } from "./renew";
@@ -12,14 +13,24 @@ export function useSchools() {
   return useQuery({ queryKey: ["schools"], queryFn: () => got(api.GET("/api/schools")) });
 }
 
-export function useSaveSchool() {
+export function useSaveSchool(school: SchoolView) {
   const cache = useQueryClient();
+  const begun = useBegun(() => ({ stance: school.stance, line: school.line }));
   return useMutation({
     mutationFn: ({ key, stance, line }: { key: string | null; stance: Stance; line: string }) =>
       key === null
         ? got(api.POST("/api/schools", { body: { stance, line } }))
-        : got(api.PUT("/api/schools/{key}", { params: { path: { key } }, body: { stance, line } })),
-    onSuccess: () => refreshKit(cache),
+        : got(
+            api.PUT("/api/schools/{key}", {
+              params: { path: { key } },
+              body: { stance, line, before: begun.before() },
+            }),
+          ),
+    onError: begun.refused,
+    onSuccess: () => {
+      begun.kept();
+      return refreshKit(cache);
+    },
   });
 }
 

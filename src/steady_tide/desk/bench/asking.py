@@ -128,8 +128,9 @@ class Asking:
         taken = dict(found.slot_of)
         for slot, preset in enumerate(found.economy.presets, start=1):
             for key in (preset.key, *(sharing.key for sharing in preset.shared_by if sharing.cost is not None)):
-                self.rows.get(SetupRow, UUID(key), lock=True).slot = slot
                 taken[key] = slot
+        for key, slot in sorted(taken.items()):
+            self.rows.get(SetupRow, UUID(key), lock=True).slot = slot
         self.rows.settle()
         # What the scenes could share does not hang on the slots they have.
         return [view.model_copy(update={"slot_of": taken}) if view is found else view for view in every]

@@ -10,6 +10,7 @@ from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.compatibility import Compatibility, compatibility
 from steady_tide.core.plan.problem.wishes import read_pins
 from steady_tide.desk.bench.history import History
+from steady_tide.desk.edits import joined
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.taste.stances import INHERITED, Stances
 from steady_tide.desk.views import SceneView, SetupView
@@ -90,15 +91,22 @@ class Bench:
         revision: int | None = None,
         name: str | None = None,
         brief: Brief | None = None,
+        before: Brief | None = None,
     ) -> SceneView:
-        """Change name or brief. Raises Stale when `revision` is not the scene's any more."""
+        """Change name or brief. Raises Stale when `revision` is not the scene's any more.
+
+        before: the brief the edit began with. Raises Stale where elsewhere the same of it was changed.
+        """
         scene = self.rows.get(SceneRow, scene_id, lock=True)
         if revision is not None and revision != scene.revision:
             raise Stale("this scene was changed in another window; the newest version is shown")
         if name is not None:
             scene.name = name
         if brief is not None:
-            scene.brief = brief.plain()
+            now = Brief.opened(scene.brief)
+            scene.brief = (
+                brief.plain() if before is None else Brief.read(joined(before, brief, now, at=("brief",))).plain()
+            )
         return self.kept(scene, label)
 
     def add_setup(self, scene_id: UUID, device_id: UUID, *, named: UUID | None = None) -> SceneView:

@@ -1,7 +1,6 @@
 """What is dialled into each camera now: values last confirmed, by preset slot, and what they would do."""
 
 from collections.abc import Mapping
-from datetime import UTC, datetime
 from uuid import UUID
 
 from steady_tide.core.kit.device import Device
@@ -9,7 +8,7 @@ from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.plan.account.plan import Decision, Plan
 from steady_tide.desk.views import DialledValue, SlotView
 from steady_tide.store.owned import Rows
-from steady_tide.store.repositories.setups import dialled
+from steady_tide.store.repositories.setups import dialled, keep_dialled
 from steady_tide.store.tables import DialledRow
 
 HURTS_FROM_STOPS = 0.5
@@ -28,14 +27,8 @@ class Dialled:
 
     def confirm(self, device_id: UUID, slot: int, values: Mapping[str, str]) -> None:
         """Note values as they stand on the camera."""
-        known = {row.setting: row for row in self._rows(device_id, slot)}
-        for setting, value in values.items():
-            if SETTINGS[Setting(setting)].by_hand:
-                continue
-            if setting in known:
-                known[setting].value, known[setting].confirmed_at = value, datetime.now(UTC)
-            else:
-                self.rows.add(DialledRow(device_id=device_id, slot=slot, setting=setting, value=value))
+        stored = {setting: value for setting, value in values.items() if not SETTINGS[Setting(setting)].by_hand}
+        keep_dialled(self.rows, device_id, slot, stored)
 
     def slots(self, device_id: UUID, device: Device) -> list[SlotView]:
         """Every preset slot of a camera with what was last confirmed there, in the order of its menu."""

@@ -82,7 +82,8 @@ class FilmingDesk:
 
     def film_all(self, shoot_id: UUID, times: Sequence[tuple[UUID, int, int]]) -> DayView:
         """Give several scenes of a shoot their times at once; all or none."""
-        for scene_id, starts, ends in times:
+        # Two windows that give several scenes their times take them in one order.
+        for scene_id, starts, ends in sorted(times):
             scene = self.rows.get(SceneRow, scene_id, lock=True)
             if scene.shoot_id != shoot_id:
                 raise BadInput([Problem(("times",), "one of these scenes is not on this shoot")])

@@ -11,6 +11,7 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem, Kit, problems_of_item
 from steady_tide.core.kit.device import Device, checked
 from steady_tide.desk import planners
+from steady_tide.desk.edits import joined
 from steady_tide.desk.kit.journal import Journal
 from steady_tide.desk.kit.templates import TEMPLATES, template
 from steady_tide.desk.planners import Planners
@@ -66,15 +67,20 @@ class KitDesk:
         """What a camera is good at, with this bag."""
         return asked.ask(planners.strong, self.device(device_id), self.bag())
 
-    def replace(self, device_id: UUID, device: Device) -> Device:
-        """Put another checked document in a camera's place. Raises Taken when its key is another's."""
-        row = self.rows.get(DeviceRow, device_id, lock=True)
-        other = kept.device_called(self.rows, device.key)
-        if other is not None and other.id != device_id:
-            raise Taken(f"{device.key} is the key of another camera in your kit")
+    def replace(self, device_id: UUID, device: Device, *, before: Device | None = None) -> Device:
+        """Put another document in a camera's place. Raises Taken when its key is another's.
+
+        before: what an edit began with; what was changed elsewhere since is kept beside. Raises Stale where both
+        changed the same.
+        """
         with self.journal.change(f"editing {device.name}"):
-            row.key, row.document, row.document_version = device.key, device.plain(), device.version
-        return device
+            row = self.rows.get(DeviceRow, device_id, lock=True)
+            made = checked(Device.read(joined(before, device, Device.opened(row.document))))
+            other = kept.device_called(self.rows, made.key)
+            if other is not None and other.id != device_id:
+                raise Taken(f"{made.key} is the key of another camera in your kit")
+            row.key, row.document, row.document_version = made.key, made.plain(), made.version
+        return made
 
     def replace_modes(self, device_id: UUID, table: str) -> Device:
         """Put another mode table, as CSV, into a camera's document."""
@@ -84,10 +90,11 @@ class KitDesk:
 
     def delete(self, device_id: UUID) -> None:
         """Remove a camera. Raises Taken while scenes use it."""
-        row = self.rows.get(DeviceRow, device_id, lock=True)
-        if setups_with(self.rows, row.id):
-            raise Taken("scenes use this camera; take it off them first")
-        with self.journal.change(f"deleting {row.document['name']}"):
+        name = self.rows.get(DeviceRow, device_id).document["name"]
+        with self.journal.change(f"deleting {name}"):
+            row = self.rows.get(DeviceRow, device_id, lock=True)
+            if setups_with(self.rows, row.id):
+                raise Taken("scenes use this camera; take it off them first")
             self.rows.delete(row)
 
     def copy(self, device_id: UUID) -> DeviceView:
@@ -117,18 +124,24 @@ class KitDesk:
         ids = self.take_in(Kit(devices=[checked(Device.read(document))]))
         return next(view for view in self.devices() if view.id == ids[document["key"]])
 
-    def put_item(self, item: BagItem) -> list[BagItem]:
-        """Add an item to the bag, or replace the one with its key. Raises BadInput when it makes no sense."""
-        if problems := list(problems_of_item(item)):
-            raise BadInput(problems)
-        rows = kept.bag(self.rows)
-        row = next((row for row in rows if row.key == item.key), None)
-        with self.journal.change(f"{'adding' if row is None else 'changing'} {item.label}"):
+    def put_item(self, item: BagItem, *, before: BagItem | None = None) -> list[BagItem]:
+        """Add an item to the bag, or replace the one with its key. Raises BadInput when it makes no sense.
+
+        before: as for a camera.
+        """
+        word = "adding" if kept.item_called(self.rows, item.key) is None else "changing"
+        with self.journal.change(f"{word} {item.label}"):
+            rows = kept.bag(self.rows)
+            row = next((row for row in rows if row.key == item.key), None)
+            now = None if row is None else _item.validate_python(row.document)
+            made = item if now is None else _item.validate_python(joined(before, item, now))
+            if problems := list(problems_of_item(made)):
+                raise BadInput(problems)
             if row is None:
                 last = max((row.position for row in rows), default=-1)
-                self.rows.add(BagRow(key=item.key, position=last + 1, document=item.plain()))
+                self.rows.add(BagRow(key=made.key, position=last + 1, document=made.plain()))
             else:
-                row.document = item.plain()
+                row.document = made.plain()
         return self.bag()
 
     def drop_item(self, key: str) -> list[BagItem]:

@@ -9,6 +9,7 @@ from steady_tide.core.kit.bag import BagItem, Housing
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.desk.bench.history import History
 from steady_tide.desk.cards.dialled import Dialled, leftovers
+from steady_tide.desk.edits import joined_plain
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.taste.stances import INHERITED, Stances
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary, SetupSummary, ShootView
@@ -54,11 +55,17 @@ class Shoots:
         shoot = made or self.rows.add(ShootRow(**asdict(facts)), named=named)
         return self._view(shoot, Planner(self.at))
 
-    def change(self, shoot_id: UUID, facts: ShootFacts) -> ShootView:
-        """Change what is said of a shoot."""
+    def change(self, shoot_id: UUID, facts: ShootFacts, *, before: ShootFacts | None = None) -> ShootView:
+        """Change what is said of a shoot.
+
+        before: as the edit began with it. Raises Stale where the same was changed elsewhere.
+        """
         self._known(facts.school)
         shoot = self.rows.get(ShootRow, shoot_id, lock=True)
-        for name, value in asdict(facts).items():
+        wanted = asdict(facts)
+        if before is not None:
+            wanted = joined_plain(asdict(before), wanted, {name: getattr(shoot, name) for name in wanted})
+        for name, value in wanted.items():
             setattr(shoot, name, value)
         self.rows.settle()
         return self._view(shoot, Planner(self.at))

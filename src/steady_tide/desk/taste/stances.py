@@ -1,6 +1,7 @@
 """Schools and numbers of one account: its own schools, which one holds where, weights of its own."""
 
 import re
+from collections.abc import Mapping
 from functools import cached_property
 from typing import Any, Literal
 
@@ -8,6 +9,7 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
 from steady_tide.core.plan.prices.book import BOOK, Price
 from steady_tide.core.plan.problem.stance import AXIS_LABELS, SCHOOL_BY_KEY, SCHOOLS, School, Stance
+from steady_tide.desk.edits import joined_plain
 from steady_tide.desk.views import Held, View
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
@@ -59,6 +61,10 @@ class Stances:
     def _account(self) -> Account:
         return account_of(self.rows)
 
+    def _alone(self) -> None:
+        """Wait for other windows that change the same preferences, and read them as they left them."""
+        self._account = account_of(self.rows, lock=True)
+
     @property
     def _own(self) -> dict[str, dict[str, Any]]:
         own: dict[str, dict[str, Any]] = self._account.preferences.get("schools", {})
@@ -103,6 +109,7 @@ class Stances:
 
     def choose_usual(self, key: str) -> list[SchoolView]:
         """Let a school hold for the whole account."""
+        self._alone()
         self._prefer(school=self.known(key))
         return self.schools()
 
@@ -112,10 +119,16 @@ class Stances:
             raise BadInput([Problem(("school",), f"it has to be one of {', '.join([*SCHOOL_BY_KEY, *self._own])}")])
         return key
 
-    def save(self, stance: Stance, *, line: str, key: str | None = None) -> SchoolView:
-        """Keep a stance as an own school: a new one, or in place of the one with this key."""
+    def save(
+        self, stance: Stance, *, line: str, key: str | None = None, before: Mapping[str, Any] | None = None
+    ) -> SchoolView:
+        """Keep a stance as an own school: a new one, or in place of the one with this key.
+
+        before: stance and line that the edit began with. Raises Stale where they were changed elsewhere, too.
+        """
         if not stance.name.strip():
             raise BadInput([Problem(("stance", "name"), "write at least 1 character")])
+        self._alone()
         others = {school.name.lower() for school in self.schools() if school.key != key}
         if stance.name.strip().lower() in others:
             raise Taken(f"there is a school called {stance.name} already; give it another name")
@@ -125,7 +138,10 @@ class Stances:
             key = self._free_key(stance.name)
         elif key not in self._own:
             raise NotFound("this school ships with the product; save your changes under another name")
-        self._prefer(schools={**self._own, key: {"stance": stance.plain(), "line": line}})
+        made = {"stance": stance.plain(), "line": line}
+        if before is not None and key in self._own:
+            made = joined_plain(before, made, self._own[key])
+        self._prefer(schools={**self._own, key: made})
         return self._view(self._school(key), own=True)
 
     def _free_key(self, name: str) -> str:
@@ -135,6 +151,7 @@ class Stances:
 
     def delete(self, key: str) -> list[SchoolView]:
         """Forget an own school. Raises Taken while a scene or shoot is planned under it."""
+        self._alone()
         if key not in self._own:
             raise NotFound("there is no such school of your own")
         if school_in_use(self.rows, key):
@@ -186,6 +203,7 @@ class Stances:
             raise NotFound("there is no such price")
         if weight is not None and not 0 <= weight <= MOST_WEIGHT:
             raise BadInput([Problem(("weight",), f"it lies between 0 (does not count) and {MOST_WEIGHT:g}")])
+        self._alone()
         kept = {other: value for other, value in self.weights.items() if other != key}
         self._prefer(weights=kept if weight is None else {**kept, key: weight})
         return self.rules()

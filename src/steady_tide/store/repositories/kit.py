@@ -40,16 +40,21 @@ def locked_item(rows: Rows, row_id: UUID) -> BagRow | None:
     return rows.session.scalar(rows.query(BagRow).where(BagRow.id == row_id).with_for_update())
 
 
-def account_of(rows: Rows) -> Account:
-    """The account whose rows these are."""
-    account = rows.session.scalar(select(Account).where(Account.id == rows.account_id))
+def account_of(rows: Rows, *, lock: bool = False) -> Account:
+    """The account whose rows these are. lock: to be changed, as it stands once nobody else changes it."""
+    query = select(Account).where(Account.id == rows.account_id)
+    if lock:
+        query = query.with_for_update().execution_options(populate_existing=True)
+    account = rows.session.scalar(query)
     assert account is not None, "rows belong to an account"
     return account
 
 
 def wait_for_kit(rows: Rows) -> None:
-    """Two windows that change one kit wait for each other."""
+    """Two windows that change one kit wait for each other; what was read before is read again."""
+    rows.settle()
     rows.session.scalar(select(Account.id).where(Account.id == rows.account_id).with_for_update())
+    rows.session.expire_all()
 
 
 def last_change(rows: Rows) -> KitChangeRow | None:

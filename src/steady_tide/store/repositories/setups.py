@@ -1,5 +1,6 @@
 """Cameras on scenes: their plans, what was read back from them, what is dialled into them."""
 
+from collections.abc import Mapping
 from uuid import UUID, uuid4
 
 from sqlalchemy import func, select
@@ -43,6 +44,20 @@ def keep_plan(rows: Rows, setup_id: UUID, fingerprint: str, outcome: Json) -> No
 def ticks_of(rows: Rows, setup_id: UUID) -> list[ReadBackRow]:
     """What was read back from a camera on a scene."""
     return rows.all(rows.query(ReadBackRow).where(ReadBackRow.setup_id == setup_id))
+
+
+def keep_dialled(rows: Rows, device_id: UUID, slot: int, values: Mapping[str, str]) -> None:
+    """Note values of a slot, each in place of the one before; two who do so at once take them in one order."""
+    if not values:
+        return
+    mine = {"account_id": rows.account_id, "device_id": device_id, "slot": slot}
+    noted = [{"id": uuid4(), **mine, "setting": setting, "value": values[setting]} for setting in sorted(values)]
+    rows.settle()
+    row = insert(DialledRow).values(noted)
+    again = {"value": row.excluded.value, "confirmed_at": func.now()}
+    columns = [DialledRow.device_id, DialledRow.slot, DialledRow.setting]
+    rows.session.execute(row.on_conflict_do_update(index_elements=columns, set_=again))
+    rows.session.expire_all()
 
 
 def dialled(rows: Rows, device_id: UUID | None = None, slot: int | None = None) -> list[DialledRow]:

@@ -969,7 +969,11 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Edit Item
+         * @description Change a thing of the bag, beside what was changed of it elsewhere meanwhile.
+         */
+        patch: operations["kit_edit_item"];
         trace?: never;
     };
     "/api/kit/bag/{key}": {
@@ -1037,7 +1041,11 @@ export interface paths {
         delete: operations["kit_delete"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Edit
+         * @description Change a camera's document; what was changed elsewhere meanwhile is kept beside, or told where both clash.
+         */
+        patch: operations["kit_edit"];
         trace?: never;
     };
     "/api/kit/devices/{device_id}/copy": {
@@ -2355,6 +2363,14 @@ export interface components {
             menu: components["schemas"]["MenuEntry"][];
         };
         /**
+         * DeviceEdit
+         * @description A camera's document as an edit began with it, and as it shall be.
+         */
+        DeviceEdit: {
+            before: components["schemas"]["Device"];
+            after: components["schemas"]["Device"];
+        };
+        /**
          * DeviceView
          * @description A device of the kit, as a choice.
          */
@@ -2787,6 +2803,16 @@ export interface components {
              * @default true
              */
             settable: boolean;
+        };
+        /**
+         * ItemEdit
+         * @description A thing of the bag as an edit began with it, and as it shall be.
+         */
+        ItemEdit: {
+            /** Before */
+            before: components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"];
+            /** After */
+            after: components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"];
         };
         /**
          * JobProblem
@@ -3972,6 +3998,9 @@ export interface components {
         /**
          * ProblemDocument
          * @description Problem details as of RFC 9457; `errors` names the fields.
+         *
+         *     theirs: where something was changed elsewhere meanwhile, how it stands there; joined: that with what was sent,
+         *     which wins where both changed the same.
          */
         ProblemDocument: {
             /** Title */
@@ -3982,6 +4011,10 @@ export interface components {
             detail: string;
             /** Errors */
             errors: components["schemas"]["FieldProblem"][];
+            /** Theirs */
+            theirs?: unknown;
+            /** Joined */
+            joined?: unknown;
         };
         /**
          * ProblemView
@@ -4179,6 +4212,8 @@ export interface components {
         /**
          * SceneEdit
          * @description An edit: what it is called in the history, the revision it was made on, and what it changes.
+         *
+         *     before: the brief that the edit began with; what was changed elsewhere since is kept beside.
          */
         SceneEdit: {
             /** Label */
@@ -4188,6 +4223,7 @@ export interface components {
             /** Name */
             name?: string | null;
             brief?: components["schemas"]["Brief"] | null;
+            before?: components["schemas"]["Brief"] | null;
         };
         /**
          * SceneRequest
@@ -4278,6 +4314,19 @@ export interface components {
             /** Line */
             line: string;
             stance: components["schemas"]["Stance"];
+        };
+        /**
+         * SchoolEdit
+         * @description An own school as it shall be. before: what the edit began with; changes made elsewhere since are kept beside.
+         */
+        SchoolEdit: {
+            stance: components["schemas"]["Stance"];
+            /**
+             * Line
+             * @default
+             */
+            line: string;
+            before?: components["schemas"]["steady_tide__api__stances__SchoolRequest"] | null;
         };
         /**
          * SchoolView
@@ -4450,6 +4499,46 @@ export interface components {
             };
             /** Outcome */
             outcome: components["schemas"]["Plan"] | components["schemas"]["Conflict"] | components["schemas"]["Refusal"];
+        };
+        /**
+         * ShootEdit
+         * @description A shoot as it shall be. before: as an edit began with it; what was changed elsewhere since is kept beside.
+         */
+        ShootEdit: {
+            /**
+             * Id
+             * @description An id made by the client. The same thing sent again under it is made once; by default a new one.
+             */
+            id?: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * School
+             * @default
+             */
+            school: string;
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /**
+             * Cloud Okta
+             * @default 2
+             */
+            cloud_okta: number;
+            /**
+             * Travel Minutes
+             * @default 15
+             */
+            travel_minutes: number;
+            /** Day */
+            day?: string | null;
+            before?: components["schemas"]["ShootRequest"] | null;
         };
         /**
          * ShootRequest
@@ -5271,6 +5360,7 @@ export type Delivery = components['schemas']['Delivery'];
 export type Dependence = components['schemas']['Dependence'];
 export type Depths = components['schemas']['Depths'];
 export type Device = components['schemas']['Device'];
+export type DeviceEdit = components['schemas']['DeviceEdit'];
 export type DeviceView = components['schemas']['DeviceView'];
 export type DialledValue = components['schemas']['DialledValue'];
 export type DiveLog = components['schemas']['DiveLog'];
@@ -5291,6 +5381,7 @@ export type Held = components['schemas']['Held'];
 export type Housing = components['schemas']['Housing'];
 export type InLight = components['schemas']['InLight'];
 export type IsoScale = components['schemas']['IsoScale'];
+export type ItemEdit = components['schemas']['ItemEdit'];
 export type JobProblem = components['schemas']['JobProblem'];
 export type JobState = components['schemas']['JobState'];
 export type JobView = components['schemas']['JobView'];
@@ -5353,6 +5444,7 @@ export type SceneSummary = components['schemas']['SceneSummary'];
 export type SceneTime = components['schemas']['SceneTime'];
 export type SceneView = components['schemas']['SceneView'];
 export type School = components['schemas']['School'];
+export type SchoolEdit = components['schemas']['SchoolEdit'];
 export type SchoolView = components['schemas']['SchoolView'];
 export type Sensor = components['schemas']['Sensor'];
 export type Setting = components['schemas']['Setting'];
@@ -5361,6 +5453,7 @@ export type SettingsReading = components['schemas']['SettingsReading'];
 export type SetupRequest = components['schemas']['SetupRequest'];
 export type SetupSummary = components['schemas']['SetupSummary'];
 export type SetupView = components['schemas']['SetupView'];
+export type ShootEdit = components['schemas']['ShootEdit'];
 export type ShootRequest = components['schemas']['ShootRequest'];
 export type ShootView = components['schemas']['ShootView'];
 export type SkyEvent = components['schemas']['SkyEvent'];
@@ -6313,7 +6406,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ShootRequest"];
+                "application/json": components["schemas"]["ShootEdit"];
             };
         };
         responses: {
@@ -12061,6 +12154,122 @@ export interface operations {
             };
         };
     };
+    kit_edit_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ItemEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"])[];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     kit_drop_item: {
         parameters: {
             query?: never;
@@ -12538,6 +12747,124 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_edit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Device"];
+                };
             };
             /** @description Bad Request */
             400: {
@@ -13791,7 +14118,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["steady_tide__api__stances__SchoolRequest"];
+                "application/json": components["schemas"]["SchoolEdit"];
             };
         };
         responses: {

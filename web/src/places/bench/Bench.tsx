@@ -6,6 +6,7 @@ import { type Perform, redo, undo } from "../../state/acts";
 import { useBriefDraft } from "../../state/draft";
 import { useKeys } from "../../state/keys";
 import { useGone, useScene, useSceneAct } from "../../state/queries";
+import { Clash } from "../../ui/Clash";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";
 import { BriefPanel } from "./BriefPanel";
@@ -22,6 +23,13 @@ import { TideDiagram } from "./TideDiagram";
 const NONE: ProblemView[] = [];
 
 /** One scene: its brief, the whole set for a camera, and how far the light may move. */
+/** A field of the brief in words, such as "delivery · timeline rate". */
+const named = (path: (string | number)[]) =>
+  path
+    .slice(1)
+    .map((part) => String(part).replaceAll("_", " "))
+    .join(" · ");
+
 export function Bench() {
   const { sceneId = "" } = useParams();
   const scene = useScene(sceneId);
@@ -35,7 +43,7 @@ export function Bench() {
 function OpenScene({ scene }: { scene: SceneView }) {
   const [search, setSearch] = useSearchParams();
   const [problem, setProblem] = useState("");
-  const { brief, keeping } = useBriefDraft(scene);
+  const { brief, keeping, clash } = useBriefDraft(scene);
   const gone = useGone(scene.id);
   const go = useNavigate();
   const at = Math.max(
@@ -74,6 +82,7 @@ function OpenScene({ scene }: { scene: SceneView }) {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <SceneBar scene={scene} keeping={keeping} onStep={(by) => step.mutate(by)} />
+      {clash ? <Clash clash={clash} named={named} /> : null}
       <div className="grid flex-1 lg:grid-cols-[16.5rem_minmax(0,1fr)_27rem]">
         <BriefPanel draft={brief} refused={outcome.outcome === "refused" ? outcome.problems : NONE} />
         <section aria-label="The set" className="min-w-0 border-x rule">

@@ -5,6 +5,7 @@ import { words } from "../../domain/format";
 import { KEEPING } from "../../domain/keeping";
 import { type DeviceDraft, useDeviceDraft } from "../../state/deviceDraft";
 import { useDevice, useWarnings } from "../../state/kit";
+import { Clash } from "../../ui/Clash";
 import { ChoiceField, FlagField, TextField } from "../../ui/Field";
 import { Notice, Waiting } from "../../ui/Notice";
 import { UndoButtons } from "../../ui/UndoButtons";
@@ -20,6 +21,9 @@ export function DeviceEditor() {
   return <Editor key={deviceId} deviceId={deviceId} device={device.data} />;
 }
 
+const named = (path: (string | number)[]) =>
+  path.map((part) => (typeof part === "number" ? part + 1 : part.replaceAll("_", " "))).join(" · ");
+
 function Editor({ deviceId, device }: { deviceId: string; device: Device }) {
   const { section: wanted } = useParams();
   const draft = useDeviceDraft(deviceId, device);
@@ -29,6 +33,7 @@ function Editor({ deviceId, device }: { deviceId: string; device: Device }) {
   return (
     <div className="px-4 py-3">
       <Head deviceId={deviceId} name={device.name} draft={draft} />
+      {draft.clash ? <Clash clash={draft.clash} named={named} /> : null}
       {whole ? <Notice>{whole}</Notice> : null}
       {draft.resumed && draft.keeping !== "kept" ? (
         <Notice tone="plain">This is what you typed last time; it was not kept yet.</Notice>

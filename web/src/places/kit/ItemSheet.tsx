@@ -39,7 +39,7 @@ export function ItemSheet({
           devices.map((device) => device.key),
         ),
   );
-  const put = usePutItem();
+  const put = usePutItem(item);
   const drop = useDropItem();
   const error = put.error ?? drop.error;
   const refused = error instanceof Refused ? error : null;

@@ -35,7 +35,7 @@ export function NewShoot({ onClose }: { onClose: () => void }) {
 }
 
 export function ChangeShoot({ shoot, onClose }: { shoot: ShootView; onClose: () => void }) {
-  const change = useChangeShoot(shoot.id);
+  const change = useChangeShoot(shoot);
   const remove = useDeleteShoot();
   return (
     <ShootSheet

@@ -89,7 +89,7 @@ export function Schools({ schools }: { schools: SchoolView[] }) {
 
 function SchoolSheet({ school, onClose }: { school: SchoolView; onClose: () => void }) {
   const vocabulary = useVocabulary();
-  const save = useSaveSchool();
+  const save = useSaveSchool(school);
   const remove = useDeleteSchool();
   const [name, setName] = useState(school.own ? school.name : `${school.name}, mine`);
   const [line, setLine] = useState(school.line);

@@ -17,9 +17,10 @@ import { KEYS } from "../queries";
 import { renew } from "../renew";
 import type { Intent } from "./outbox";
 
+type Tree = Record<string, unknown>;
 type Bodies = {
-  brief: { brief: Record<string, unknown>; label: string };
-  device: { document: Record<string, unknown>; typed: unknown };
+  brief: { brief: Tree; before: Tree; label: string };
+  device: { document: Tree; before: Tree; typed: unknown };
   filming: Change;
   cloud: { cloud_okta: number };
   times: { times: SceneTime[] };
@@ -32,7 +33,14 @@ type Kind<Body> = {
   answered: (cache: QueryClient, intent: Intent, answer: unknown, newest: boolean) => void;
   refused?: (cache: QueryClient, intent: Intent, newest: boolean) => void;
   merged?: (earlier: Body, later: Body) => Body;
+  followed?: (kept: Body, waits: Body) => Body;
 };
+
+/** Two edits in one began where the first did. */
+const asOneEdit = <Body extends { before: Tree }>(earlier: Body, later: Body): Body => ({
+  ...later,
+  before: earlier.before,
+});
 
 export const lanes = {
   scene: (id: string) => `scene ${id}`,
@@ -60,26 +68,30 @@ const ofDay = {
 
 const KINDS: { [Name in KindName]: Kind<Bodies[Name]> } = {
   brief: {
-    send: (scene_id, { brief, label }) =>
+    send: (scene_id, { brief, before, label }) =>
       got(
         api.PUT("/api/scenes/{scene_id}", {
           params: { path: { scene_id } },
-          body: { label, brief: brief as unknown as Brief },
+          body: { label, brief: brief as unknown as Brief, before: before as unknown as Brief },
         }),
       ),
+    merged: asOneEdit,
+    followed: (kept, waits) => ({ ...waits, before: kept.brief }),
     answered: (cache, intent, answer) => {
       cache.setQueryData(KEYS.scene(intent.thing), answer as SceneView);
       renew(cache, { queryKey: KEYS.shoots });
     },
   },
   device: {
-    send: (device_id, { document }) =>
+    send: (device_id, { document, before }) =>
       got(
-        api.PUT("/api/kit/devices/{device_id}", {
+        api.PATCH("/api/kit/devices/{device_id}", {
           params: { path: { device_id } },
-          body: document as unknown as Device,
+          body: { before: before as unknown as Device, after: document as unknown as Device },
         }),
       ),
+    merged: asOneEdit,
+    followed: (kept, waits) => ({ ...waits, before: kept.document }),
     answered: (cache, intent, answer, newest) => {
       if (!newest) return;
       cache.setQueryData(["device", intent.thing], answer);
@@ -143,5 +155,6 @@ export function worldOf(cache: QueryClient) {
     refused: (one: Intent, newest: boolean) => kindOf(one)?.refused?.(cache, one, newest),
     merged: (earlier: Intent, later: Intent) =>
       kindOf(later)?.merged?.(earlier.body, later.body) ?? later.body,
+    followed: (kept: Intent, waits: Intent) => kindOf(waits)?.followed?.(kept.body, waits.body) ?? waits.body,
   };
 }

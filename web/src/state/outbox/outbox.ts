@@ -19,6 +19,8 @@ export type World = {
   /** An answer came; newest: nothing else waits in its lane. */
   answered: (intent: Intent, answer: unknown, newest: boolean) => void;
   refused: (intent: Intent, newest: boolean) => void;
+  /** What waits, once something of its kind before it was kept: it was made from that. */
+  followed: (kept: Intent, waits: Intent) => unknown;
   /** One body for two of a kind that wait. */
   merged: (earlier: Intent, later: Intent) => unknown;
   shelf: Pick<Storage, "getItem" | "setItem" | "removeItem">;
@@ -143,6 +145,7 @@ export class Outbox {
     // What was refused of its kind before is past, too.
     const past = (other: Entry) => same(other, entry) && other.standing === "refused";
     this.entries = this.entries.filter((other) => other !== entry && !past(other));
+    for (const other of this.entries) if (same(other, entry)) other.body = this.world.followed(entry, other);
   }
 
   private refuse(entry: Entry, refusal: Refused): void {

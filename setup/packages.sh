@@ -22,7 +22,7 @@ missing_packages() {
   local command="$1"
   [ -n "$(find_python)" ] || printf '%s\n' python3 python3-venv
   case "$command" in
-    demo | serve | worker | test | pictures)
+    demo | serve | worker | account | backup | restore | test | pictures)
       [ -n "${STEADY_TIDE_DATABASE_URL:-}" ] && [ "$command" != test ] || [ -n "$(find_postgres)" ] || echo postgresql-15
       ;;
   esac

@@ -54,7 +54,7 @@ def files(tmp_path_factory: pytest.TempPathFactory) -> Files:
 @pytest.fixture(scope="session")
 def service(database: Database, files: Files) -> Service:
     """The service as a normal start makes it; jobs wait until a test has them done."""
-    return Service(database, files, web=None, works=False, hosts=frozenset({"testserver"}))
+    return Service(database, files, web=None, works=False, hosts=frozenset({"testserver"}), limits_joining=False)
 
 
 @pytest.fixture(scope="session")

@@ -6,6 +6,7 @@ from urllib.parse import urlsplit
 
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
+Registration = Literal["open", "invited", "closed"]
 PROJECT = Path(__file__).resolve().parents[2]
 
 
@@ -31,7 +32,7 @@ class Settings(BaseSettings):
     """
     proxies: str = ""
     """Addresses of proxies, with commas between, whose word is taken for where a request comes from."""
-    registration: Literal["open", "invited", "closed"] = "open"
+    registration: Registration = "open"
     """Who may make an account: everybody, who was invited with `./tide account invite`, or nobody."""
     fsync: bool = True
     """Only tests on a throwaway cluster set this to false."""

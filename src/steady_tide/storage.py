@@ -1,13 +1,15 @@
 """Large files: written whole or not at all, in a folder or in a bucket, by setting."""
 
+import os
 import re
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from contextlib import contextmanager
 from datetime import datetime
 from typing import Final, Protocol
 from uuid import UUID, uuid4
 
 import fsspec
+from fsspec.implementations.local import LocalFileSystem
 
 KEY: Final = re.compile(r"[0-9a-f-]{36}/[0-9a-f-]{36}")
 
@@ -54,6 +56,27 @@ class Files:
         with self._system.open(self._path(key), "rb") as file:
             data: bytes = file.read(most_bytes)
             return data
+
+    def check(self) -> None:
+        """Raises OSError where nothing can be written."""
+        if not self._system.isdir(self._root):
+            raise FileNotFoundError(2, "it is not there", self._root)
+        if isinstance(self._system, LocalFileSystem) and not os.access(self._root, os.W_OK):
+            raise PermissionError(13, "it may not be written", self._root)
+
+    def whole(self, key: str) -> bytes:
+        """All that stands under a key."""
+        with self._system.open(self._path(key), "rb") as file:
+            data: bytes = file.read()
+            return data
+
+    def put(self, key: str, pieces: Iterable[bytes]) -> None:
+        """Write a file under a key it had before; for backups that are brought back."""
+        path = self._path(key)
+        self._system.makedirs(path.rsplit("/", 1)[0], exist_ok=True)
+        with self._system.open(path, "wb") as file:
+            for piece in pieces:
+                file.write(piece)
 
     def delete(self, key: str) -> None:
         """Remove a file; one that is gone is no error."""

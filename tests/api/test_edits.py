@@ -1,6 +1,5 @@
 """Two windows edit one thing: different fields are both kept, the same field is asked about, nothing is lost."""
 
-from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 
@@ -56,7 +55,7 @@ def test_edits_that_make_no_sense_together_are_refused(creator: TestClient) -> N
     where, before = stored_device(creator)
     views = before["views"]
     fewer = {**before, "modes": [{**mode, "views": [views[0]["key"]]} for mode in before["modes"]], "views": views[:1]}
-    again = {**before, "views": [{**views[0]}, {**views[1], "label": "Kept here"}, *views[2:]]}
+    again = {**before, "views": [views[0], {**views[1], "label": "Kept here"}, *views[2:]]}
     assert creator.patch(where, json={"before": before, "after": fewer}).status_code == 200
     assert creator.patch(where, json={"before": before, "after": again}).status_code in (409, 422)
 
@@ -77,10 +76,11 @@ def test_things_of_the_bag_and_shoots_and_schools_are_joined_too(creator: TestCl
     assert clash.status_code == 409 and clash.json()["errors"][0]["path"] == ["name"]
 
     stance = creator.get("/api/schools").json()[0]["stance"]
-    school = {"stance": {**stance, "name": "Mine"}, "line": "as it was"}
+    mine = {**stance, "name": "Mine"}
+    school = {"stance": mine, "line": "as it was"}
     key = creator.post("/api/schools", json=school).json()["key"]
     creator.put(f"/api/schools/{key}", json={**school, "line": "changed there", "before": school})
-    louder = {**school, "stance": {**school["stance"], "name": "Mine, louder"}, "before": school}
+    louder = {**school, "stance": {**mine, "name": "Mine, louder"}, "before": school}
     told = creator.put(f"/api/schools/{key}", json=louder).json()
     assert (told["name"], told["line"]) == ("Mine, louder", "changed there")
 
@@ -88,14 +88,18 @@ def test_things_of_the_bag_and_shoots_and_schools_are_joined_too(creator: TestCl
 # Races: each write with itself.
 
 
-def at_once(creator: TestClient, calls: list[Callable[[TestClient], Any]]) -> list[Any]:
+Call = tuple[str, str, dict[str, Any]]
+
+
+def at_once(creator: TestClient, calls: list[Call]) -> list[Any]:
     """The same creator in as many windows, all at the same moment."""
 
-    def window(call: Callable[[TestClient], Any]) -> Any:
+    def window(call: Call) -> Any:
         other = TestClient(creator.app, base_url=str(creator.base_url), raise_server_exceptions=False)
         other.headers["Origin"] = creator.headers["Origin"]
         other.cookies.update(creator.cookies)
-        return call(other)
+        method, where, body = call
+        return other.request(method, where, json=body)
 
     with ThreadPoolExecutor(len(calls)) as windows:
         return list(windows.map(window, calls))
@@ -103,9 +107,7 @@ def at_once(creator: TestClient, calls: list[Callable[[TestClient], Any]]) -> li
 
 def test_weights_set_at_once_are_all_kept(creator: TestClient) -> None:
     keys = [rule["key"] for rule in creator.get("/api/rules").json()][:12]
-    answers = at_once(
-        creator, [lambda c, key=key: c.put(f"/api/rules/{key}", json={"weight": 3.5}) for key in keys]
-    )  # fmt: skip
+    answers = at_once(creator, [("PUT", f"/api/rules/{key}", {"weight": 3.5}) for key in keys])
     assert {answer.status_code for answer in answers} == {200}
     own = {rule["key"]: rule["own"] for rule in creator.get("/api/rules").json()}
     assert [own[key] for key in keys] == [3.5] * 12
@@ -114,7 +116,7 @@ def test_weights_set_at_once_are_all_kept(creator: TestClient) -> None:
 def test_schools_saved_at_once_are_all_kept(creator: TestClient) -> None:
     stance = creator.get("/api/schools").json()[0]["stance"]
     bodies = [{"stance": {**stance, "name": f"Mine {number}"}} for number in range(8)]
-    answers = at_once(creator, [lambda c, body=body: c.post("/api/schools", json=body) for body in bodies])
+    answers = at_once(creator, [("POST", "/api/schools", body) for body in bodies])
     assert {answer.status_code for answer in answers} == {201}
     names = {school["name"] for school in creator.get("/api/schools").json()}
     assert names >= {f"Mine {number}" for number in range(8)}
@@ -124,7 +126,7 @@ def test_edits_of_one_camera_at_once_are_all_kept(creator: TestClient) -> None:
     where, before = stored_device(creator)
     changes: list[dict[str, Any]] = [{"name": "Renamed"}, {"preset_slots": 5}, {"depth_rating_m": 17}]
     bodies = [{"before": before, "after": {**before, **change}} for change in changes]
-    answers = at_once(creator, [lambda c, body=body: c.patch(where, json=body) for body in bodies])
+    answers = at_once(creator, [("PATCH", where, body) for body in bodies])
     assert {answer.status_code for answer in answers} == {200}
     assert {name: creator.get(where).json()[name] for change in changes for name in change} == {
         name: value for change in changes for name, value in change.items()
@@ -133,7 +135,7 @@ def test_edits_of_one_camera_at_once_are_all_kept(creator: TestClient) -> None:
 
 def test_the_same_thing_put_into_the_bag_at_once_is_there_once(creator: TestClient) -> None:
     item = {**next(one for one in creator.get("/api/kit/bag").json() if one["kind"] == "nd"), "key": "nd-new"}
-    answers = at_once(creator, [lambda c: c.put("/api/kit/bag", json=item)] * 6)
+    answers = at_once(creator, [("PUT", "/api/kit/bag", item)] * 6)
     assert {answer.status_code for answer in answers} == {200}
     assert [one["key"] for one in creator.get("/api/kit/bag").json()].count("nd-new") == 1
 
@@ -142,7 +144,7 @@ def test_a_card_confirmed_in_several_windows_is_dialled_in_once(creator: TestCli
     scene = add_scene(creator, BRIEF)
     setup = scene["setups"][0]
     where = f"/api/setups/{setup['id']}/card/confirm"
-    answers = at_once(creator, [lambda c: c.post(where, json={"revision": scene["revision"]})] * 4)
+    answers = at_once(creator, [("POST", where, {"revision": scene["revision"]})] * 4)
     assert {answer.status_code for answer in answers} == {200}
     slots = creator.get(f"/api/kit/devices/{setup['device_id']}/dialled").json()
     settings = [value["setting"] for slot in slots for value in slot["values"]]
@@ -165,5 +167,5 @@ def test_scenes_moved_in_opposite_orders_do_not_lock_each_other_out(creator: Tes
         {"times": [{"scene_id": one, "starts": 600 + 10 * turn, "ends": 660 + 10 * turn} for one in order]}
         for order in orders
     ]
-    answers = at_once(creator, [lambda c, b=body: c.put(f"/api/shoots/{shoot}/times", json=b) for body in bodies * 2])
+    answers = at_once(creator, [("PUT", f"/api/shoots/{shoot}/times", body) for body in bodies * 2])
     assert {answer.status_code for answer in answers} == {200}

@@ -34,7 +34,9 @@ def test_join_leave_and_come_back(visitor: TestClient) -> None:
     assert (joined.status_code, joined.json()["name"]) == (201, "Ada")
     cookie = joined.headers["set-cookie"].lower()
     assert "httponly" in cookie and "samesite=lax" in cookie
-    assert visitor.get("/api/session").json() == {"name": "Ada", "email": "ada@example.invalid", "demo": False}
+    assert visitor.get("/api/session").json() == {
+        "name": "Ada", "email": "ada@example.invalid", "demo": False, "registration": "open", "goes_at": None,
+    }  # fmt: skip
     token = visitor.cookies[COOKIE]
     visitor.delete("/api/session")
     assert visitor.get("/api/session").json()["name"] is None

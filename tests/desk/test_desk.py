@@ -9,7 +9,7 @@ from steady_tide.core.errors import BadInput
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
-from steady_tide.desk.accounts import create_account
+from steady_tide.desk.accounts.entering import create_account
 from steady_tide.desk.bench.bench import Bench, Camera
 from steady_tide.desk.cards.cards import Cards
 from steady_tide.desk.cards.dialled import Dialled, leftovers, value_text

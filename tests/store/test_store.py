@@ -14,7 +14,7 @@ from sqlalchemy import inspect, select, text, update
 
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.demo.load import demo_kit, load_demo
-from steady_tide.desk.accounts import create_account
+from steady_tide.desk.accounts.entering import create_account
 from steady_tide.desk.bench.bench import Bench, Camera
 from steady_tide.desk.kit.kit import KitDesk
 from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
@@ -110,10 +110,10 @@ def test_a_shoot_survives_a_migration_taken_back_and_made_again(cluster: Cluster
     database.close()
 
 
-def test_every_table_but_sign_in_failures_belongs_to_an_account(database: Database) -> None:
+def test_every_table_but_those_of_the_door_belongs_to_an_account(database: Database) -> None:
     inspector = inspect(database.engine)
     for table in Base.metadata.sorted_tables:
-        if table.name in ("accounts", "sign_in_failures"):
+        if table.name in ("accounts", "attempts", "invitations"):
             continue
         owners = [key for key in inspector.get_foreign_keys(table.name) if key["referred_table"] == "accounts"]
         assert owners, table.name

@@ -25,6 +25,7 @@ WORLD = """
             }),
             answered: (one, answer, newest) => log.push(`answered ${answer}${newest ? ", newest" : ""}`),
             refused: (one, newest) => log.push(`refused${newest ? ", newest" : ""}`),
+            followed: (kept, waits) => waits.kind === "edit" ? { ...waits.body, before: kept.body.after } : waits.body,
             merged: (earlier, later) => one(later) ? { ...earlier.body, ...later.body } : later.body,
             shelf, shelfKey: "box", now: () => made.clock,
             later: (run, ms) => timers.push({ at: made.clock + ms, run }),
@@ -225,3 +226,19 @@ def test_a_reading_is_taken_back_and_kept_again_under_its_id(engine: Page) -> No
     }}  # fmt: skip
     assert pair["before"] == {**pair["after"], "there": True}
     assert [one["id"] for one in without["readings"]] == ["s"] and len(still["readings"]) == 2
+
+
+def test_what_waits_begins_where_what_was_kept_before_it_ended(engine: Page) -> None:
+    told = engine.evaluate(
+        """async () => {
+            const w = world();
+            w.put("edit", "brief", { before: 0, after: 1 });
+            w.put("edit", "brief", { before: 0, after: 2 });
+            await w.settle(yes("kept"));
+            await w.settle(no(422, "too much"));
+            w.put("edit", "brief", { before: 1, after: 3 });
+            return w.log;
+        }"""
+    )
+    assert told[2] == 'edit brief {"before":1,"after":2}'
+    assert told[-1] == 'edit brief {"before":1,"after":3}'

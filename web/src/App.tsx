@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { BrowserRouter, Route, Routes } from "react-router";
+import { Account } from "./places/account/Account";
 import { Bench } from "./places/bench/Bench";
 import { CardPlace } from "./places/cards/CardPlace";
 import { Cards } from "./places/cards/Cards";
@@ -31,7 +32,7 @@ export function App() {
     );
   }
   const { name, email, demo } = session.data;
-  if (name === null || email === null) return <Entry />;
+  if (name === null || email === null) return <Entry registration={session.data.registration} />;
   return <SignedIn key={email} name={name} email={email} demo={demo} />;
 }
 
@@ -51,6 +52,7 @@ function SignedIn({ name, email, demo }: { name: string; email: string; demo: bo
             <Route path="kit/:deviceId/edit/:section" element={<DeviceEditor />} />
             <Route path="shoots/:shootId/day" element={<Day />} />
             <Route path="taste" element={<Taste />} />
+            <Route path="account" element={<Account />} />
             <Route path="*" element={<Nowhere />} />
           </Route>
         </Routes>

@@ -10,12 +10,14 @@ from starlette.responses import FileResponse
 
 from steady_tide import __version__
 from steady_tide.api import (
+    account,
     day,
     exports,
     jobs,
     kit,
     places,
     problems,
+    ready,
     scenes,
     session,
     setups,
@@ -23,8 +25,12 @@ from steady_tide.api import (
     stances,
     vocabulary,
 )
-from steady_tide.api.context import Service, ServiceOf
+from steady_tide.api.context import Service
 from steady_tide.api.guard import Guard
+
+MODULES = (
+    ready, session, account, shoots, day, exports, jobs, scenes, places, setups, kit, stances, vocabulary,
+)  # fmt: skip
 
 
 def _operation_id(route: APIRoute) -> str:
@@ -56,14 +62,8 @@ def create_app(service: Service) -> FastAPI:
     )
     app.state.service = service
     problems.install(app)
-    for module in (session, shoots, day, exports, jobs, scenes, places, setups, kit, stances, vocabulary):
+    for module in MODULES:
         app.include_router(module.router)
-
-    @app.get("/api/health", tags=["service"])
-    def health(service: ServiceOf) -> dict[str, str]:
-        """Whether the service and its database answer."""
-        service.database.check()
-        return {"status": "steady", "version": __version__}
 
     _serve_interface(app, service)
     app.add_middleware(Guard, service=service, routes=app.routes)

@@ -10,8 +10,9 @@ from fastapi import Cookie, Depends, Request
 
 from steady_tide.api.meters import Meters
 from steady_tide.api.turns import Turnstiles
-from steady_tide.desk.accounts import account_of
+from steady_tide.desk.accounts.entering import account_of
 from steady_tide.desk.workplace import Shared, Workplace
+from steady_tide.settings import Registration
 from steady_tide.storage import Files
 from steady_tide.store.database import Database, libpq
 from steady_tide.store.owned import Rows
@@ -27,11 +28,12 @@ SPARE_PLANS = 1
 """How many requests that plan are let in beyond those that are planned for: reading and writing takes time too."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Service:
     """What the service is made of. In `demo` it signs its one creator in by itself; `works`: it does jobs itself.
 
     hosts: names it is reached by, besides its addresses. https: whether browsers reach it by https.
+    registration: who may make an account; limits_joining: whether many from one address are too many.
     """
 
     database: Database
@@ -40,6 +42,8 @@ class Service:
     demo: bool = False
     https: bool = False
     hosts: frozenset[str] = frozenset()
+    registration: Registration = "open"
+    limits_joining: bool = True
     works: bool = True
     shared: Shared = field(default_factory=Shared)
     meters: Meters = field(default_factory=Meters)

@@ -14,7 +14,7 @@ from starlette.exceptions import HTTPException
 from steady_tide.api.turns import RETRY_S
 from steady_tide.core.document import problems_of
 from steady_tide.core.errors import BadInput, Problem, SteadyTideError
-from steady_tide.desk.accounts import NotSignedIn, TooManyFailures
+from steady_tide.desk.accounts.entering import NotSignedIn, TooManyFailures
 from steady_tide.store.errors import Collided, NotFound, Stale, Taken, Unavailable, Unstorable
 from steady_tide.work.jobs import TooMuchWaits
 

@@ -1,23 +1,29 @@
 """Sign-in, sign-up, sign-out, and who is signed in."""
 
+from datetime import datetime
 from typing import Annotated
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Depends, Request, Response
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-from steady_tide.api.context import COOKIE, ConnectionTurn, PasswordTurn, Service, ServiceOf, Token
+from steady_tide.api.context import COOKIE, ConnectionTurn, PasswordTurn, Service, ServiceOf, Token, address_of
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.demo.load import load_demo
-from steady_tide.desk.accounts import (
+from steady_tide.desk.accounts.entering import (
     SESSION_DAYS,
+    From,
     NotSignedIn,
     account_of,
     close_session,
     create_account,
+    may_enter,
+    may_join,
     open_session,
     sign_in,
+    use_invitation,
 )
+from steady_tide.settings import Registration
 from steady_tide.store.errors import NotFound
 from steady_tide.store.tables import Account
 
@@ -39,14 +45,38 @@ class NewAccount(Credentials):
     """What a new account is made of."""
 
     name: Name
+    invitation: str = Field(default="", max_length=100)
 
 
 class WhoAmI(BaseModel):
-    """Who is signed in, if anybody; `demo` when the service offers its demo creator."""
+    """Who is signed in, if anybody; `demo` when the service offers its demo creator.
+
+    registration: who may make an account. goes_at: when the account is deleted, unless that is regretted.
+    """
 
     name: str | None
     email: str | None
     demo: bool
+    registration: Registration
+    goes_at: datetime | None = None
+
+
+async def come_from(request: Request) -> From:
+    """From where a request comes."""
+    return From(address=address_of(request), agent=request.headers.get("user-agent", "")[:200])
+
+
+FromOf = Annotated[From, Depends(come_from)]
+
+
+def _who(service: Service, account: Account) -> WhoAmI:
+    return WhoAmI(
+        name=account.name,
+        email=account.email,
+        demo=service.demo,
+        registration=service.registration,
+        goes_at=account.delete_after,
+    )
 
 
 def _signed_in(service: Service, response: Response, account: Account, token: str) -> WhoAmI:
@@ -59,7 +89,7 @@ def _signed_in(service: Service, response: Response, account: Account, token: st
         secure=service.https,
         path="/",
     )
-    return WhoAmI(name=account.name, email=account.email, demo=service.demo)
+    return _who(service, account)
 
 
 @router.get("", dependencies=[ConnectionTurn])
@@ -69,16 +99,18 @@ def who_am_i(service: ServiceOf, token: Token = None) -> WhoAmI:
         try:
             account = account_of(session, token)
         except NotSignedIn:
-            return WhoAmI(name=None, email=None, demo=service.demo)
-        return WhoAmI(name=account.name, email=account.email, demo=service.demo)
+            return WhoAmI(name=None, email=None, demo=service.demo, registration=service.registration)
+        return _who(service, account)
 
 
 @router.post("", dependencies=[PasswordTurn])
-def enter(service: ServiceOf, response: Response, credentials: Credentials) -> WhoAmI:
+def enter(service: ServiceOf, response: Response, come_from: FromOf, credentials: Credentials) -> WhoAmI:
     """Sign in."""
+    email = credentials.email
+    may_enter(service.database, email=email, come_from=come_from)
     with service.database.session() as session:
-        account = sign_in(session, email=credentials.email, password=credentials.password)
-        token = open_session(session, account) if account is not None else ""
+        account = sign_in(session, email=email, password=credentials.password, come_from=come_from)
+        token = open_session(session, account, come_from) if account is not None else ""
     if account is None:
         raise BadInput([Problem(("password",), "address and password do not belong together")])
     return _signed_in(service, response, account, token)
@@ -96,11 +128,17 @@ def enter_demo(service: ServiceOf, response: Response) -> WhoAmI:
 
 
 @router.post("/accounts", status_code=201, dependencies=[PasswordTurn])
-def join(service: ServiceOf, response: Response, new: NewAccount) -> WhoAmI:
-    """Make an account and sign in."""
+def join(service: ServiceOf, response: Response, come_from: FromOf, new: NewAccount) -> WhoAmI:
+    """Make an account and sign in, where this service lets people."""
+    if service.registration == "closed":
+        raise BadInput([Problem(("email",), "this service takes no new accounts; ask whoever runs it")])
+    if service.limits_joining:
+        may_join(service.database, email=new.email, come_from=come_from)
     with service.database.session() as session:
+        if service.registration == "invited":
+            use_invitation(session, new.invitation)
         account = create_account(session, email=new.email, name=new.name, password=new.password)
-        token = open_session(session, account)
+        token = open_session(session, account, come_from)
     return _signed_in(service, response, account, token)
 
 

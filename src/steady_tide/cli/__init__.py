@@ -11,7 +11,7 @@ DONE, BAD_INPUT, IN_CONFLICT = 0, 2, 3
 
 def build_parser() -> argparse.ArgumentParser:
     """The whole command line."""
-    from steady_tide.cli import chores, plan, serve
+    from steady_tide.cli import account, backup, chores, plan, serve
 
     parser = argparse.ArgumentParser(
         prog="./tide", description="Camera settings that hold for the light you will meet."
@@ -19,6 +19,8 @@ def build_parser() -> argparse.ArgumentParser:
     parser.add_argument("--version", action="version", version=f"Steady Tide {__version__}")
     commands = parser.add_subparsers(dest="command", metavar="COMMAND")
     serve.add_commands(commands)
+    account.add_commands(commands)
+    backup.add_commands(commands)
     plan.add_commands(commands)
     chores.add_commands(commands)
     commands.add_parser("help", help="print this").set_defaults(run=lambda _: parser.print_help())

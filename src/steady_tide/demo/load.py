@@ -7,7 +7,7 @@ from typing import Any
 
 from steady_tide.core.kit.bag import Kit, checked_kit
 from steady_tide.core.plan.problem.brief import Brief
-from steady_tide.desk.accounts import create_account, find_account
+from steady_tide.desk.accounts.entering import create_account, find_account
 from steady_tide.desk.bench.bench import Bench, Camera
 from steady_tide.desk.cards.dialled import Dialled
 from steady_tide.desk.kit.kit import KitDesk

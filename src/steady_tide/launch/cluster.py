@@ -30,7 +30,8 @@ class ClusterError(Exception):
     """PostgreSQL could not be run here, in words."""
 
 
-def _programs() -> Path:
+def programs() -> Path:
+    """The folder of PostgreSQL's programs, the newest there is. Raises ClusterError."""
     found = sorted(Path("/usr/lib/postgresql").glob("*/bin/postgres"), key=lambda path: float(path.parts[4]))
     if not found:
         raise ClusterError("PostgreSQL's server is not installed here (Debian package postgresql-15)")
@@ -76,7 +77,7 @@ class Cluster:
     # Running a server program as the right user.
 
     def _run(self, program: str, *arguments: str) -> subprocess.CompletedProcess[str]:
-        command = [str(_programs() / program), *arguments]
+        command = [str(programs() / program), *arguments]
         if os.geteuid() == 0:
             command = ["runuser", "-u", OWNER, "--", "env", "-C", "/", *command]
         return subprocess.run(

@@ -15,7 +15,7 @@ from uvicorn.protocols.http.h11_impl import H11Protocol
 from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
 from steady_tide.desk.workplace import Shared
-from steady_tide.settings import PROJECT
+from steady_tide.settings import PROJECT, Registration
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
 from steady_tide.store.errors import Unavailable
@@ -46,6 +46,7 @@ class Answering:
     planners: int
     metrics: int | None
     log: str
+    registration: Registration
     ready: Sequence[str] = field(default_factory=tuple)
 
 
@@ -116,6 +117,7 @@ def answer(made: Answering, listener: socket.socket) -> None:
         works=made.works,
         hosts=made.hosts,
         https=made.https,
+        registration=made.registration,
         shared=Shared(planners=planners),
     )
     meters = service.meters

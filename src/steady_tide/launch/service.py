@@ -153,6 +153,7 @@ def _answering(settings: Settings, start: Start, database_url: str, address: str
         connections=max(8, min(16, MOST_CONNECTIONS // start.processes)),
         planners=max(1, cores // start.processes),
         metrics=start.metrics,
+        registration=settings.registration,
         log="WARNING" if start.demo else settings.log.upper(),
         ready=(f"Open {what}: {address}", "Stop with Ctrl-C."),
     )

@@ -14,6 +14,7 @@ from sqlalchemy import (
     MetaData,
     String,
     UniqueConstraint,
+    false,
     func,
 )
 from sqlalchemy.dialects.postgresql import JSONB
@@ -38,7 +39,10 @@ class Base(DeclarativeBase):
 
 
 class Account(Base):
-    """A creator. Without a password hash nobody can sign in by password (the demo's creator)."""
+    """A creator. Without a password hash nobody can sign in by password (the demo's creator).
+
+    disabled: nobody signs in. delete_after: from when on it goes with all it owns; None where it stays.
+    """
 
     __tablename__ = "accounts"
     id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
@@ -46,26 +50,44 @@ class Account(Base):
     name: Mapped[str] = mapped_column(String(120))
     password_hash: Mapped[str | None] = mapped_column(String(200))
     preferences: Mapped[Json] = mapped_column(default=dict)
+    disabled: Mapped[bool] = mapped_column(default=False, server_default=false())
+    delete_after: Mapped[datetime | None]
     created_at: Mapped[datetime] = mapped_column(server_default=func.now())
 
 
 class SessionRow(Base):
-    """A signed-in browser; only the hash of its token is kept."""
+    """A signed-in browser; only the hash of its token is kept.
+
+    address, agent: from where it signed in, and with what.
+    """
 
     __tablename__ = "sessions"
+    id: Mapped[UUID] = mapped_column(unique=True, default=uuid4, server_default=func.gen_random_uuid())
+    address: Mapped[str] = mapped_column(String(64), default="", server_default="")
+    agent: Mapped[str] = mapped_column(String(200), default="", server_default="")
     token_hash: Mapped[bytes] = mapped_column(LargeBinary(32), primary_key=True)
     account_id: Mapped[UUID] = mapped_column(ForeignKey("accounts.id", ondelete="CASCADE"), index=True)
     created_at: Mapped[datetime] = mapped_column(server_default=func.now())
     expires_at: Mapped[datetime]
 
 
-class SignInFailure(Base):
-    """A failed sign-in, for throttling."""
+class AttemptRow(Base):
+    """Somebody tried to sign in or to make an account, from an address: for slowing guessers. kind: enter or join."""
 
-    __tablename__ = "sign_in_failures"
+    __tablename__ = "attempts"
     id: Mapped[int] = mapped_column(BigInteger, Identity(), primary_key=True)
+    kind: Mapped[str] = mapped_column(String(8), default="enter", server_default="enter")
     email: Mapped[str] = mapped_column(String(254), index=True)
+    address: Mapped[str] = mapped_column(String(64), index=True, default="", server_default="")
     at: Mapped[datetime] = mapped_column(server_default=func.now())
+
+
+class InvitationRow(Base):
+    """One who may make an account; only the hash of what they were sent is kept."""
+
+    __tablename__ = "invitations"
+    token_hash: Mapped[bytes] = mapped_column(LargeBinary(32), primary_key=True)
+    made_at: Mapped[datetime] = mapped_column(server_default=func.now())
 
 
 class Owned:

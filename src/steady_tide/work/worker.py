@@ -13,6 +13,7 @@ from steady_tide.storage import Files
 from steady_tide.store.database import Database
 from steady_tide.store.errors import NotFound, Unavailable
 from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.accounts import accounts_due, forget_account, forget_old_attempts
 from steady_tide.store.repositories.jobs import forget_ended, still_needed
 from steady_tide.store.tables import JobRow
 from steady_tide.work.jobs import JobProblem, JobState, end
@@ -106,12 +107,19 @@ class Worker:
             self.files.delete(file)
 
     def tidy(self, now: datetime | None = None) -> None:
-        """Forget jobs that ended long ago, and files that no job waits with any more. now: another time, for tests."""
+        """Forget jobs that ended long ago, accounts whose week is over, and files that nobody waits with any more.
+
+        now: another time, for tests.
+        """
         now = now or datetime.now(UTC)
         old = self.files.older_than(now - timedelta(hours=ORPHAN_HOURS))
         try:
             with self.database.session() as session:
                 forget_ended(session, now - timedelta(days=KEPT_DAYS))
+                forget_old_attempts(session, now - timedelta(days=1))
+                for account_id in accounts_due(session, now):
+                    forget_account(session, account_id)
+                    log.warning("account %s was deleted, as its owner wished a week ago", account_id)
                 needed = still_needed(session, old)
         except Unavailable:
             return

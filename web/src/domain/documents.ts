@@ -1,3 +1,8 @@
 /** The shapes of everything the service takes and gives, as it publishes them. */
 
 export type * from "./generated/schema";
+
+import type { WhoAmI } from "./generated/schema";
+
+/** Who may make an account. */
+export type Registration = WhoAmI["registration"];

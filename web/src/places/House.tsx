@@ -47,10 +47,13 @@ export function House({ name, demo }: { name: string; demo: boolean }) {
           ))}
         </nav>
         <div className="ml-auto flex items-center gap-1 text-soft">
-          <span className="mr-2 max-sm:hidden">
-            {name}
-            {demo ? ", demo" : ""}
-          </span>
+          {demo ? (
+            <span className="mr-2 max-sm:hidden">{name}, demo</span>
+          ) : (
+            <NavLink to="/account" className="mr-2 rounded-sm px-2 py-0.5 hover:bg-sea-wash">
+              {name}
+            </NavLink>
+          )}
           <Button
             look="quiet"
             onClick={toggleWatch}

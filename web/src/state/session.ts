@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import { KEYS } from "./queries";
 
-export type Entered = { name: string; email: string; password: string };
+export type Entered = { name: string; email: string; password: string; invitation: string };
 
 export function useSession() {
   return useQuery({

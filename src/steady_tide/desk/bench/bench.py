@@ -103,10 +103,8 @@ class Bench:
         if name is not None:
             scene.name = name
         if brief is not None:
-            now = Brief.opened(scene.brief)
-            scene.brief = (
-                brief.plain() if before is None else Brief.read(joined(before, brief, now, at=("brief",))).plain()
-            )
+            made = joined(before, brief, Brief.opened(scene.brief), at=("brief",))
+            scene.brief = Brief.read(made).plain()
         return self.kept(scene, label)
 
     def add_setup(self, scene_id: UUID, device_id: UUID, *, named: UUID | None = None) -> SceneView:

@@ -1,13 +1,14 @@
 import { useState } from "react";
+import type { Registration } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
 import { useEnter } from "../../state/session";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/Field";
 
 /** Sign in, or make an account. */
-export function Entry() {
+export function Entry({ registration }: { registration: Registration }) {
   const [joining, setJoining] = useState(false);
-  const [typed, setTyped] = useState({ name: "", email: "", password: "" });
+  const [typed, setTyped] = useState({ name: "", email: "", password: "", invitation: "" });
   const enter = useEnter();
   const refused = enter.error instanceof Refused ? enter.error : null;
   const field = (
@@ -40,6 +41,7 @@ export function Entry() {
         {joining ? field("name", "Your name", "text", "name") : null}
         {field("email", "E-mail address", "email", "email")}
         {field("password", "Password", "password", joining ? "new-password" : "current-password")}
+        {joining && registration === "invited" ? field("invitation", "Invitation", "text", "off") : null}
         {enter.error && !refused?.fields.length ? (
           <p role="alert" className="text-signal">
             {refused ? refused.message : "The service does not answer. What you typed is still here."}
@@ -48,9 +50,13 @@ export function Entry() {
         <Button look="strong" type="submit" disabled={enter.isPending} className="justify-center py-1.5">
           {joining ? "Make the account" : "Sign in"}
         </Button>
-        <Button look="quiet" onClick={() => setJoining(!joining)} className="justify-center text-sea">
-          {joining ? "I have an account" : "Make an account"}
-        </Button>
+        {registration === "closed" ? (
+          <p className="text-note text-soft">New accounts are made by whoever runs this service.</p>
+        ) : (
+          <Button look="quiet" onClick={() => setJoining(!joining)} className="justify-center text-sea">
+            {joining ? "I have an account" : "Make an account"}
+          </Button>
+        )}
       </form>
     </main>
   );

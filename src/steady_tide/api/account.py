@@ -1,0 +1,94 @@
+"""One's own account: password, sessions, everything out and in, and leaving."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Body, Depends, Response
+from pydantic import BaseModel, ConfigDict, Field
+
+from steady_tide.api.bodies import MB, largest
+from steady_tide.api.context import PasswordTurn, RowsOf, Token, WorkplaceOf
+from steady_tide.api.problems import RESPONSES
+from steady_tide.desk.accounts.archive import Archives
+from steady_tide.desk.accounts.own import Own, OwnView
+
+router = APIRouter(prefix="/api/account", tags=["account"], responses=RESPONSES)
+LARGEST_ARCHIVE = 20 * MB
+ZIP = {"application/zip": {"schema": {"type": "string", "format": "binary"}}}
+Secret = Annotated[str, Field(max_length=200)]
+
+
+async def own_of(rows: RowsOf, token: Token = None) -> Own:
+    """The account of whoever asks."""
+    return Own(rows, token)
+
+
+OwnOf = Annotated[Own, Depends(own_of)]
+
+
+class PasswordChange(BaseModel):
+    """The password as it was, and as it shall be."""
+
+    model_config = ConfigDict(extra="forbid")
+    old: Secret
+    password: Secret
+
+
+class Proof(BaseModel):
+    """One's password, for what cannot be done by somebody who finds the browser open."""
+
+    model_config = ConfigDict(extra="forbid")
+    password: Secret
+
+
+@router.get("")
+def own(account: OwnOf) -> OwnView:
+    """The account, and where it is signed in."""
+    return account.view()
+
+
+@router.put("/password", dependencies=[PasswordTurn])
+def change_password(account: OwnOf, change: PasswordChange) -> OwnView:
+    """Another password; every other browser is signed out."""
+    return account.change_password(old=change.old, new=change.password)
+
+
+@router.delete("/sessions")
+def sign_out_elsewhere(account: OwnOf) -> OwnView:
+    """Sign every other browser out."""
+    return account.sign_out_elsewhere()
+
+
+@router.delete("/sessions/{session_id}")
+def sign_out(account: OwnOf, session_id: UUID) -> OwnView:
+    """Sign one browser out."""
+    return account.sign_out(session_id)
+
+
+@router.get("/archive", response_class=Response, responses={200: {"content": ZIP}})
+def take_out(at: WorkplaceOf) -> Response:
+    """Everything the account owns, as one archive of open formats."""
+    name = "attachment; filename=steady-tide.zip"
+    return Response(Archives(at).taken_out(), media_type="application/zip", headers={"Content-Disposition": name})
+
+
+@router.post(
+    "/archive",
+    status_code=204,
+    openapi_extra={**largest(LARGEST_ARCHIVE), "requestBody": {"required": True, "content": ZIP}},
+)
+def bring_in(at: WorkplaceOf, archive: Annotated[bytes, Body(media_type="application/zip")]) -> None:
+    """Bring an archive in beside what is there; all of it or nothing."""
+    Archives(at).bring_in(archive)
+
+
+@router.post("/leave", dependencies=[PasswordTurn])
+def leave(account: OwnOf, proof: Proof) -> OwnView:
+    """Delete the account in a week."""
+    return account.leave(password=proof.password)
+
+
+@router.post("/stay")
+def stay(account: OwnOf) -> OwnView:
+    """Regret it."""
+    return account.stay()

@@ -1,0 +1,1 @@
+"""Accounts: coming in, what is one's own, and what whoever runs the service may do."""

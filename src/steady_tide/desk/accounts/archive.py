@@ -1,0 +1,150 @@
+"""Everything an account owns, taken out as an archive, and brought in again beside what is there."""
+
+from dataclasses import asdict, fields
+from uuid import UUID
+
+from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.light.reading import checked
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.wishes import read_pins
+from steady_tide.desk.bench.bench import Bench, Camera
+from steady_tide.desk.cards.dialled import Dialled
+from steady_tide.desk.kit.kit import KitDesk
+from steady_tide.desk.shoots.places import Places
+from steady_tide.desk.shoots.shoots import ShootFacts
+from steady_tide.desk.taste.stances import Stances
+from steady_tide.desk.workplace import Workplace
+from steady_tide.formats.archive import (
+    Archive,
+    KeptPlace,
+    KeptReading,
+    KeptScene,
+    KeptSchool,
+    KeptSetup,
+    KeptShoot,
+    KeptSlot,
+    packed,
+    unpacked,
+)
+from steady_tide.store.errors import Taken
+from steady_tide.store.repositories.kit import devices
+from steady_tide.store.repositories.setups import dialled, setups_of
+from steady_tide.store.repositories.shoots import readings_of, scenes_of, shoots
+from steady_tide.store.tables import ReadingRow, SceneRow, ShootRow
+
+
+class Archives:
+    """One account's archives."""
+
+    def __init__(self, at: Workplace) -> None:
+        self.at, self.rows = at, at.rows
+
+    # Out.
+
+    def taken_out(self) -> bytes:
+        """The whole account as a zip of open formats."""
+        keys = {row.id: row.key for row in devices(self.rows)}
+        stances = Stances(self.rows)
+        slots: dict[tuple[str, int], dict[str, str]] = {}
+        for row in dialled(self.rows):
+            slots.setdefault((keys[row.device_id], row.slot), {})[row.setting] = row.value
+        archive = Archive(
+            usual_school=stances.usual,
+            weights=stances.weights,
+            schools=[KeptSchool(key=one.key, line=one.line, stance=one.stance) for one in stances.schools() if one.own],
+            places=[
+                KeptPlace(name=one.name, latitude_deg=one.latitude_deg, longitude_deg=one.longitude_deg)
+                for one in Places(self.rows).all()
+            ],
+            shoots=[self._shoot(row, keys) for row in shoots(self.rows)],
+            dialled=[KeptSlot(device=key, slot=slot, values=values) for (key, slot), values in slots.items()],
+        )
+        return packed(archive, KitDesk(self.rows).kit() if keys else None)
+
+    def _shoot(self, row: ShootRow, keys: dict[UUID, str]) -> KeptShoot:
+        scenes = scenes_of(self.rows, row.id)
+        at = {scene.id: number for number, scene in enumerate(scenes)}
+        return KeptShoot(
+            **{one.name: getattr(row, one.name) for one in fields(ShootFacts)},
+            scenes=[self._scene(scene, keys) for scene in scenes],
+            readings=[
+                KeptReading(
+                    scene=at.get(one.scene_id) if one.scene_id else None,
+                    minute=one.minute,
+                    measured=one.measured,
+                )
+                for one in readings_of(self.rows, row.id)
+            ],
+        )
+
+    def _scene(self, scene: SceneRow, keys: dict[UUID, str]) -> KeptScene:
+        return KeptScene(
+            name=scene.name,
+            brief=Brief.opened(scene.brief),
+            starts=scene.starts,
+            ends=scene.ends,
+            spot=scene.spot,
+            fixed=scene.fixed,
+            setups=[
+                KeptSetup(device=keys[one.device_id], school=one.school, slot=one.slot, pins=one.pins)
+                for one in setups_of(self.rows, scene.id)
+            ],
+        )
+
+    # In.
+
+    def bring_in(self, data: bytes) -> None:
+        """Take an archive in: cameras and things replace those of the same key, all else is added.
+
+        Raises BadInput in words where it is none, or where its parts do not belong together; then nothing is changed.
+        """
+        archive, kit = unpacked(data)
+        if kit is not None:
+            KitDesk(self.rows).bring_in(kit)
+        ids = {row.key: row.id for row in devices(self.rows)}
+        schools = self._taste(archive)
+        for place in archive.places:
+            try:
+                Places(self.rows).add(**place.model_dump())
+            except Taken:
+                continue
+        for number, shoot in enumerate(archive.shoots):
+            self._bring_shoot(shoot, ids, schools, number)
+        for slot in archive.dialled:
+            if slot.device in ids:
+                Dialled(self.rows).confirm(ids[slot.device], slot.slot, slot.values)
+
+    def _taste(self, archive: Archive) -> dict[str, str]:
+        """Own schools and weights; which key each school of the archive has here."""
+        stances, found = Stances(self.rows), {}
+        here = {school.name.lower(): school.key for school in stances.schools()}
+        for school in archive.schools:
+            name = school.stance.name.strip().lower()
+            known = here.get(name)
+            found[school.key] = known or stances.save(school.stance, line=school.line).key
+        for key, weight in archive.weights.items():
+            stances.weigh(key, weight)
+        return found
+
+    def _bring_shoot(self, shoot: KeptShoot, ids: dict[str, UUID], schools: dict[str, str], number: int) -> None:
+        facts = ShootFacts(**{one.name: getattr(shoot, one.name) for one in fields(ShootFacts)})
+        row = self.rows.add(ShootRow(**{**asdict(facts), "school": schools.get(facts.school, facts.school)}))
+        bench, scenes = Bench(self.at), []
+        for at, scene in enumerate(shoot.scenes):
+            cameras = []
+            for setup in scene.setups:
+                if setup.device not in ids:
+                    path = ("shoots", number, "scenes", at)
+                    raise BadInput([Problem(path, f"the kit of this archive has no camera {setup.device}")])
+                read_pins(setup.pins)
+                school = schools.get(setup.school, setup.school)
+                cameras.append(Camera(ids[setup.device], school, setup.pins, setup.slot))
+            schedule = {"starts": scene.starts, "ends": scene.ends, "spot": scene.spot, "fixed": scene.fixed}
+            scenes.append(
+                bench.put_scene(row.id, name=scene.name, brief=scene.brief, cameras=cameras, schedule=schedule)
+            )
+        for reading in shoot.readings:
+            checked(reading.measured)
+            scene_id = scenes[reading.scene].id if reading.scene is not None and reading.scene < len(scenes) else None
+            plain = reading.measured.plain()
+            self.rows.add(ReadingRow(shoot_id=row.id, scene_id=scene_id, minute=reading.minute, measured=plain))

@@ -1,0 +1,145 @@
+"""Everything of a service in one tar: its database as PostgreSQL's own tool writes it, and its large files."""
+
+import io
+import json
+import os
+import subprocess
+import tarfile
+import tempfile
+from collections.abc import Iterator
+from contextlib import contextmanager
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import Any, Final
+
+from sqlalchemy import make_url, text
+
+from steady_tide import __version__
+from steady_tide.launch.cluster import programs
+from steady_tide.launch.service import REAL, open_database, open_files
+from steady_tide.settings import Settings
+from steady_tide.storage import Files
+from steady_tide.store.database import Database, libpq
+
+DUMP, MANIFEST, FILES = "database.dump", "backup.json", "files/"
+PIECE: Final = 1_000_000
+EVERY: Final = datetime(9999, 1, 1, tzinfo=UTC)
+
+
+class BackupError(Exception):
+    """A backup cannot be made or brought back, in words."""
+
+
+def back_up(settings: Settings, where: Path) -> str:
+    """Write a backup while the service may run; what was committed when it began is in it. Returns what to tell."""
+    files = open_files(settings, REAL)
+    # What is sent while this runs may lie in a file that the database of this moment does not know; it does no harm.
+    with open_database(settings, REAL) as (database, _), tempfile.TemporaryDirectory() as folder:
+        dump = Path(folder) / DUMP
+        _tool("pg_dump", database.url, "--format=custom", "--no-owner", f"--file={dump}")
+        keys = files.older_than(EVERY)
+        manifest = {
+            "document": "steady-tide/backup",
+            "version": 1,
+            "made_by": __version__,
+            "made_at": datetime.now(UTC).isoformat(timespec="seconds"),
+            "schema": _schema(database),
+            "files": len(keys),
+        }
+        part = where.with_name(f"{where.name}.part")
+        with tarfile.open(part, "w") as tar:
+            _add(tar, MANIFEST, json.dumps(manifest, indent=1).encode())
+            tar.add(dump, DUMP)
+            for key in keys:
+                _add(tar, FILES + key, files.whole(key))
+        part.replace(where)
+    return f"Kept in {where}: the database and {len(keys)} files, {where.stat().st_size / 1e6:.1f} MB."
+
+
+def bring_back(settings: Settings, source: Path, *, replace: bool) -> str:
+    """Bring a backup into an empty service, or in place of what is there. Returns what to tell. Raises BackupError."""
+    files = open_files(settings, REAL)
+    with _opened(source) as tar, tempfile.TemporaryDirectory() as folder:
+        manifest = _manifest(tar)
+        dump = Path(folder) / DUMP
+        dump.write_bytes(_content(tar, DUMP))
+        with open_database(settings, REAL) as (database, _):
+            if not replace and _accounts(database):
+                raise BackupError("there are accounts here already; say --replace to throw them away")
+            _emptied(database)
+            _tool("pg_restore", database.url, "--no-owner", "--exit-on-error", f"--dbname={libpq(database.url)}", dump)
+            database.migrate()
+            count = _bring_files(tar, files)
+            told = _accounts(database)
+    return f"Brought back from {manifest['made_at']}: {told} accounts and {count} files."
+
+
+@contextmanager
+def _opened(source: Path) -> Iterator[tarfile.TarFile]:
+    try:
+        with tarfile.open(source, "r:") as tar:
+            yield tar
+    except tarfile.TarError as error:
+        raise BackupError(f"{source} is no backup of Steady Tide") from error
+
+
+def _manifest(tar: tarfile.TarFile) -> dict[str, Any]:
+    try:
+        found = json.loads(_content(tar, MANIFEST))
+    except (KeyError, ValueError) as error:
+        raise BackupError("this file is no backup of Steady Tide") from error
+    if not isinstance(found, dict) or found.get("document") != "steady-tide/backup" or found.get("version") != 1:
+        raise BackupError("this backup was made by a newer version; bring it back with that")
+    return found
+
+
+def _content(tar: tarfile.TarFile, name: str) -> bytes:
+    member = tar.extractfile(name)
+    if member is None:
+        raise KeyError(name)
+    return member.read()
+
+
+def _bring_files(tar: tarfile.TarFile, files: Files) -> int:
+    members = [member for member in tar.getmembers() if member.isfile() and member.name.startswith(FILES)]
+    for member in members:
+        content = tar.extractfile(member)
+        assert content is not None, "it is a file"
+        files.put(member.name.removeprefix(FILES), iter(lambda: content.read(PIECE), b""))  # noqa: B023
+    return len(members)
+
+
+def _add(tar: tarfile.TarFile, name: str, content: bytes) -> None:
+    entry = tarfile.TarInfo(name)
+    entry.size, entry.mtime = len(content), int(datetime.now(UTC).timestamp())
+    tar.addfile(entry, io.BytesIO(content))
+
+
+def _schema(database: Database) -> str:
+    with database.session() as session:
+        return str(session.scalar(text("SELECT version_num FROM alembic_version")))
+
+
+def _accounts(database: Database) -> int:
+    with database.session() as session:
+        return int(session.scalar(text("SELECT count(*) FROM accounts")) or 0)
+
+
+def _emptied(database: Database) -> None:
+    with database.session() as session:
+        session.execute(text("DROP SCHEMA public CASCADE"))
+        session.execute(text("CREATE SCHEMA public"))
+    database.close()
+
+
+def _tool(program: str, url: str, *arguments: str | Path) -> None:
+    """Run one of PostgreSQL's tools; the password goes by the environment, where nobody else reads it."""
+    address = make_url(url)
+    options = [f"--dbname={libpq(url)}"] if program == "pg_dump" else []
+    safe = [str(argument).replace(f":{address.password}@", "@") for argument in (*options, *arguments)]
+    environment = {**os.environ, "PGPASSWORD": str(address.password or "")}
+    done = subprocess.run(
+        [str(programs() / program), *safe], env=environment, capture_output=True, text=True, check=False
+    )
+    if done.returncode:
+        raise BackupError(f"{program} failed: {done.stderr.strip()[-400:]}")

@@ -89,9 +89,8 @@ def test_everything_goes_out_and_comes_in_elsewhere(app: Any) -> None:
     scene = add_scene(mine, SCENES["Lantern market"])
     shoot = scene["shoot_id"]
     setup = scene["setups"][0]["id"]
-    mine.put(
-        f"/api/shoots/{shoot}", json={"name": "A day", "latitude_deg": 58, "longitude_deg": 6, "day": "2026-09-19"}
-    )
+    facts = {"name": "A day", "latitude_deg": 58, "longitude_deg": 6, "day": "2026-09-19"}
+    mine.put(f"/api/shoots/{shoot}", json=facts)
     mine.put(f"/api/setups/{setup}/pins/frame_rate", json={"value": "50"})
     reading = {"minute": 600, "scene_id": scene["id"], "measured": {"how": "lux", "lux": 120}}
     assert mine.post(f"/api/shoots/{shoot}/readings", json=reading).status_code in (200, 201)
@@ -113,11 +112,8 @@ def test_everything_goes_out_and_comes_in_elsewhere(app: Any) -> None:
     again = other.get("/api/account/archive").content
     with zipfile.ZipFile(io.BytesIO(archive.content)) as out, zipfile.ZipFile(io.BytesIO(again)) as back:
         assert [out.read(name) for name in names] == [back.read(name) for name in names]
-    (copied,) = other.get("/api/shoots").json()
-    assert (
-        copied["scenes"][0]["setups"][0]["headline"]
-        == mine.get("/api/shoots").json()[0]["scenes"][0]["setups"][0]["headline"]
-    )
+    (copied,), (own,) = other.get("/api/shoots").json(), mine.get("/api/shoots").json()
+    assert copied["scenes"][0]["setups"][0]["headline"] == own["scenes"][0]["setups"][0]["headline"]
 
 
 def zipped(**files: bytes) -> bytes:

@@ -1,16 +1,10 @@
 """Starting and stopping, as people do it: by the command, on a machine that is not always tidy."""
 
-import os
-import signal
 import socket
 import subprocess
-import sys
 import time
-from collections.abc import Iterator
-from contextlib import contextmanager
 from pathlib import Path
 from urllib.request import urlopen
-from uuid import uuid4
 
 import httpx2
 import pytest
@@ -20,56 +14,8 @@ from steady_tide.launch.cluster import Cluster, choose_home
 from steady_tide.launch.port import bind
 from steady_tide.launch.words import StartError
 from steady_tide.settings import PROJECT
+from tests.launch.running import ADDRESS, command, running, until
 from tests.service import joined
-
-ADDRESS = "Open the demo shoot"
-
-
-@pytest.fixture
-def home() -> Iterator[Path]:
-    folder = Path("/tmp") / f"steady-tide-launch-{uuid4().hex[:8]}"
-    folder.mkdir(mode=0o755)
-    yield folder
-    import shutil
-
-    Cluster(folder).stop()
-    shutil.rmtree(folder, ignore_errors=True)
-
-
-def command(home: Path, *arguments: str, name: str = "demo") -> subprocess.Popen[str]:
-    environment = {**os.environ, "STEADY_TIDE_HOME": str(home), "STEADY_TIDE_FSYNC": "false", "PYTHONPATH": "src"}
-    environment.pop("STEADY_TIDE_DATABASE_URL", None)
-    return subprocess.Popen(
-        [sys.executable, "-m", "steady_tide", name, *arguments], cwd=PROJECT, env=environment, text=True,
-        stdout=subprocess.PIPE, stderr=subprocess.STDOUT, start_new_session=True,
-    )  # fmt: skip
-
-
-def until(process: subprocess.Popen[str], words: str, seconds: float = 60) -> str:
-    """Read what is printed until these words come; returns all of it."""
-    assert process.stdout is not None
-    text, deadline = "", time.monotonic() + seconds
-    while time.monotonic() < deadline:
-        line = process.stdout.readline()
-        text += line
-        if words in line:
-            return text
-        if not line and process.poll() is not None:
-            break
-    raise AssertionError(f"{words!r} never came: {text}")
-
-
-@contextmanager
-def running(home: Path, *arguments: str, name: str = "demo", ready: str = ADDRESS) -> Iterator[str]:
-    """A demo that runs, or another command; yields the address it tells, or the last word before it is ready."""
-    process = command(home, *arguments, name=name)
-    try:
-        yield until(process, ready).strip().splitlines()[-1].split(": ")[-1]
-    finally:
-        process.send_signal(signal.SIGINT)
-        process.wait(timeout=30)
-        assert process.stdout is not None
-        process.stdout.close()
 
 
 def answers(address: str) -> bool:

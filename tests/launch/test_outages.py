@@ -2,6 +2,7 @@
 
 import os
 import signal
+import subprocess
 import time
 from collections.abc import Callable
 from contextlib import ExitStack
@@ -15,7 +16,7 @@ from steady_tide.launch.backup import BackupError, back_up, bring_back
 from steady_tide.launch.cluster import Cluster
 from steady_tide.launch.running import RunFile
 from steady_tide.settings import Settings
-from tests.launch.test_launch import command, home, running, until  # noqa: F401
+from tests.launch.running import command, drained, running, until
 from tests.service import joined
 
 READY = "Open Steady Tide"
@@ -46,8 +47,8 @@ def postmaster(home: Path) -> int:
     return int((home / "postgres" / "postmaster.pid").read_text().splitlines()[0])
 
 
-def test_a_database_that_dies_is_started_again_and_keeps_what_was_acknowledged(home: Path) -> None:  # noqa: F811
-    with running(home, name="serve", ready=READY) as address, httpx2.Client(base_url=address) as client:
+def test_a_database_that_dies_is_started_again_and_keeps_what_was_acknowledged(home: Path) -> None:
+    with running(home, name="serve", ready=READY, fsync=True) as address, httpx2.Client(base_url=address) as client:
         joined(client)
         assert add(client, "before") == 201
         os.kill(postmaster(home), signal.SIGKILL)
@@ -57,7 +58,7 @@ def test_a_database_that_dies_is_started_again_and_keeps_what_was_acknowledged(h
         assert places(client) == ["after", "before"]
 
 
-def test_a_process_of_several_that_dies_is_replaced_and_all_end_together(home: Path) -> None:  # noqa: F811
+def test_a_process_of_several_that_dies_is_replaced_and_all_end_together(home: Path) -> None:
     with running(home, "--processes", "2", name="serve", ready=READY) as address:
         with httpx2.Client(base_url=address) as client:
             joined(client)
@@ -80,15 +81,15 @@ def _answering(parent: int) -> list[int]:
     return [int(pid) for pid in found if Path(f"/proc/{pid}/cmdline").read_bytes() == called]
 
 
-def test_planners_end_with_the_service_that_was_killed(home: Path) -> None:  # noqa: F811
+def test_planners_end_with_the_service_that_was_killed(home: Path) -> None:
     process = command(home, name="serve")
     until(process, READY)
+    drain = drained(process)
     assert eventually(lambda: len(_below(process.pid)) >= 2)
     below = _below(process.pid)
     process.kill()
     process.wait()
-    assert process.stdout is not None
-    process.stdout.close()
+    drain.join()
     assert eventually(lambda: not any(_python(pid) for pid in below))
 
 
@@ -104,17 +105,24 @@ def _python(pid: int) -> bool:
         return False
 
 
-def test_two_starts_in_one_empty_home_are_one_service(home: Path) -> None:  # noqa: F811
+def test_two_starts_in_one_empty_home_are_one_service(home: Path) -> None:
     first, second = command(home, name="serve"), command(home, name="serve")
     told = {}
     with ExitStack() as ending:
         for process in (first, second):
-            ending.callback(lambda p=process: (p.send_signal(signal.SIGINT), p.wait(30), p.stdout.close()))
+            ending.callback(_ended, process)
         assert eventually(lambda: first.poll() is not None or second.poll() is not None)
         over, runs = (first, second) if first.poll() is not None else (second, first)
         told[over.pid] = over.stdout.read() if over.stdout else ""
         assert over.returncode == 0 and "already running" in told[over.pid]
         assert READY in until(runs, READY)
+
+
+def _ended(process: "subprocess.Popen[str]") -> None:
+    process.send_signal(signal.SIGINT)
+    process.wait(30)
+    assert process.stdout is not None
+    process.stdout.close()
 
 
 @pytest.mark.parametrize("kind", ["file", "below-a-file"])
@@ -132,11 +140,11 @@ def test_another_database_has_a_service_of_its_own_in_the_same_home(tmp_path: Pa
     assert mine.read() is not None and other.read() is None
 
 
-def settings_of(home: Path) -> Settings:  # noqa: F811
+def settings_of(home: Path) -> Settings:
     return Settings(home=home, fsync=False, database_url=None)
 
 
-def test_a_backup_comes_back_whole_into_an_empty_home(home: Path, tmp_path: Path) -> None:  # noqa: F811
+def test_a_backup_comes_back_whole_into_an_empty_home(home: Path, tmp_path: Path) -> None:
     backup = tmp_path / "backup.tar"
     with running(home, name="serve", ready=READY) as address, httpx2.Client(base_url=address) as client:
         joined(client)
@@ -164,14 +172,14 @@ def test_a_backup_comes_back_whole_into_an_empty_home(home: Path, tmp_path: Path
 
 
 @pytest.mark.parametrize("content", [b"", b"no tar at all", b"\0" * 10240])
-def test_what_is_no_backup_is_told_in_words(home: Path, tmp_path: Path, content: bytes) -> None:  # noqa: F811
+def test_what_is_no_backup_is_told_in_words(home: Path, tmp_path: Path, content: bytes) -> None:
     file = tmp_path / "backup.tar"
     file.write_bytes(content)
     with pytest.raises(BackupError, match="no backup"):
         bring_back(settings_of(home), file, replace=False)
 
 
-def test_who_runs_the_service_lists_resets_closes_and_deletes(home: Path, capsys: Any, monkeypatch: Any) -> None:  # noqa: F811
+def test_who_runs_the_service_lists_resets_closes_and_deletes(home: Path, capsys: Any, monkeypatch: Any) -> None:
     from steady_tide.cli import main
 
     monkeypatch.setenv("STEADY_TIDE_HOME", str(home))

@@ -17,7 +17,10 @@ def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]"
     test = commands.add_parser("test", help="check and test everything")
     test.add_argument("rest", nargs=argparse.REMAINDER, help="arguments for pytest, e.g. tests/core -k reach")
     test.set_defaults(run=run_tests)
-    commands.add_parser("bench", help="print timings").set_defaults(run=run_bench)
+    bench = commands.add_parser("bench", help="print timings; or what load, kills and made-up calls do to the service")
+    for name, words in LONG.items():
+        bench.add_argument(f"--{name}", action="store_true", help=words)
+    bench.set_defaults(run=run_bench)
     commands.add_parser("formats", help="write docs/formats").set_defaults(run=write_formats)
     commands.add_parser("client", help="write the web client's types").set_defaults(run=write_client)
     commands.add_parser("pictures", help="take docs/screenshots").set_defaults(run=take_pictures)
@@ -84,10 +87,18 @@ def _environment() -> dict[str, str]:
     return {**os.environ, "PATH": path}
 
 
-def run_bench(_: argparse.Namespace) -> int:
-    """Run every benchmark in bench/."""
+LONG = {
+    "load": "many readers and planners at once, some minutes",
+    "kill": "kill service, database and worker again and again while things are written, some minutes",
+    "fuzz": "ten thousand calls made up from the service's description, an hour",
+}
+
+
+def run_bench(arguments: argparse.Namespace) -> int:
+    """Run every benchmark in bench/, or the long ones that are named."""
     status = 0
-    for script in sorted((PROJECT / "bench").glob("bench_*.py")):
+    named = [PROJECT / "bench" / f"{name}.py" for name in LONG if getattr(arguments, name)]
+    for script in named or sorted((PROJECT / "bench").glob("bench_*.py")):
         status |= subprocess.run([sys.executable, str(script)], cwd=PROJECT, env=_environment(), check=False).returncode
     return status
 

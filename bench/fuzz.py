@@ -1,0 +1,72 @@
+"""Ten thousand calls made up from the service's description, each promise held against its answer, saved as it goes.
+
+`./tide bench --fuzz`. What breaks a promise is a line of JSON in `.tide/fuzz.jsonl`; a run that is stopped goes on
+where it was.
+"""
+
+import json
+import shutil
+import sys
+import tempfile
+import warnings
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path[:0] = [str(ROOT / "src"), str(ROOT)]
+SAVED = ROOT / ".tide" / "fuzz.jsonl"
+CALLS = 10_000
+EXAMPLES = 12
+
+
+def main(calls: int = CALLS) -> None:
+    """Call, save, tell."""
+    warnings.simplefilter("ignore")
+    from starlette.testclient import TestClient
+    from tests.fuzz import Fuzz
+    from tests.service import ORIGIN, add_scene, joined, with_kit
+    from tests.situations import SCENES
+
+    from steady_tide.api.app import create_app
+    from steady_tide.api.context import Service
+    from steady_tide.launch.cluster import Cluster
+    from steady_tide.storage import Files
+    from steady_tide.store.database import Database
+
+    home = Path(tempfile.mkdtemp(prefix="tide-fuzz-", dir="/tmp"))
+    home.chmod(0o755)
+    cluster = Cluster(home, fsync=False)
+    cluster.start()
+    database = Database(cluster.url("fuzz"))
+    database.migrate()
+    service = Service(database, Files("memory://fuzz"), None, works=False, hosts=frozenset({"testserver"}))
+    app = create_app(service)
+    done = [json.loads(line) for line in SAVED.read_text().splitlines()] if SAVED.exists() else []
+    made, turn = sum(one.get("calls", 0) for one in done), len([one for one in done if "calls" in one])
+    wrong = [one for one in done if "wrong" in one]
+    try:
+        while made < calls:
+            client = with_kit(joined(TestClient(app, base_url=ORIGIN, headers={"Origin": ORIGIN},
+                                                raise_server_exceptions=False, client=("127.0.0.1", 1))))  # fmt: skip
+            scene = add_scene(client, SCENES["The pilot gig"])
+            setup = scene["setups"][0]
+            ids = {"shoot_id": scene["shoot_id"], "scene_id": scene["id"], "setup_id": setup["id"], "key": "nd16"}
+            fuzz = Fuzz(client, {**ids, "device_id": setup["device_id"]})
+            found = [
+                one for operation in fuzz.operations() for one in fuzz.wrongs(operation, examples=EXAMPLES, chance=turn)
+            ]
+            with SAVED.open("a") as saved:
+                for one in [*found, {"calls": fuzz.calls}]:
+                    saved.write(json.dumps(one) + "\n")
+            made, turn, wrong = made + fuzz.calls, turn + 1, [*wrong, *found]
+            print(f"{made} calls, {len(wrong)} answers that break a promise", flush=True)
+    finally:
+        database.close()
+        cluster.stop()
+        shutil.rmtree(home, ignore_errors=True)
+    for one in wrong[:20]:
+        print(f"  {one['method']} {one['path']}: {one['status']}, {one['wrong']}")
+    sys.exit(1 if wrong else 0)
+
+
+if __name__ == "__main__":
+    main(int(sys.argv[1]) if len(sys.argv) > 1 else CALLS)

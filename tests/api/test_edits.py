@@ -34,7 +34,7 @@ def test_the_same_field_of_a_brief_is_asked_about_with_both_versions(creator: Te
     answer = creator.put(where, json={"label": "here", "brief": {**before, "minutes": 44}, "before": before})
     told = answer.json()
     assert answer.status_code == 409 and told["errors"][0]["path"] == ["brief", "minutes"]
-    assert "elsewhere this became 33.0; here it is 44.0" in told["errors"][0]["message"]
+    assert "elsewhere this became 33; here it is 44" in told["errors"][0]["message"]
     assert told["theirs"]["minutes"] == 33 and (told["joined"]["minutes"], told["joined"]["temperature_c"]) == (44, 3)
     kept = creator.put(where, json={"label": "both", "brief": told["joined"], "before": told["theirs"]}).json()
     assert (kept["brief"]["minutes"], kept["brief"]["temperature_c"]) == (44, 3)

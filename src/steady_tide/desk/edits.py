@@ -37,12 +37,10 @@ def _told(clash: Clash) -> str:
 
 
 def _text(value: Any) -> str:
-    if value is MISSING:
+    if value is MISSING or value is None:
         return "nothing"
     if isinstance(value, Mapping | list):
         return "something else"
-    return {None: "nothing", True: "yes", False: "no"}.get(value, str(value)) if _plain(value) else str(value)
-
-
-def _plain(value: Any) -> bool:
-    return value is None or isinstance(value, bool)
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    return f"{value:g}" if isinstance(value, float) else str(value)

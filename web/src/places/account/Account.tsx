@@ -119,7 +119,9 @@ function SignedIn() {
               {day(session.since)}
               {session.address ? `, from ${session.address}` : ""}
             </span>
-            <span className="min-w-0 flex-1 truncate text-note text-soft">{session.agent}</span>
+            <span className="flex-1 text-note text-soft">
+              {session.agent.includes("Mobi") ? "on a phone" : "on a computer"}
+            </span>
             {session.here ? (
               <strong className="text-note">this browser</strong>
             ) : (

@@ -15,7 +15,7 @@ ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT / "src"), str(ROOT)]
 SAVED = ROOT / ".tide" / "fuzz.jsonl"
 CALLS = 10_000
-EXAMPLES = 12
+EXAMPLES = 8
 
 
 def main(calls: int = CALLS) -> None:
@@ -32,6 +32,7 @@ def main(calls: int = CALLS) -> None:
     from steady_tide.storage import Files
     from steady_tide.store.database import Database
 
+    SAVED.parent.mkdir(exist_ok=True)
     home = Path(tempfile.mkdtemp(prefix="tide-fuzz-", dir="/tmp"))
     home.chmod(0o755)
     cluster = Cluster(home, fsync=False)
@@ -41,7 +42,7 @@ def main(calls: int = CALLS) -> None:
     service = Service(database, Files("memory://fuzz"), None, works=False, hosts=frozenset({"testserver"}))
     app = create_app(service)
     done = [json.loads(line) for line in SAVED.read_text().splitlines()] if SAVED.exists() else []
-    made, turn = sum(one.get("calls", 0) for one in done), len([one for one in done if "calls" in one])
+    made, turn = sum(one.get("calls", 0) for one in done), max((one.get("turn", -1) for one in done), default=-1) + 1
     wrong = [one for one in done if "wrong" in one]
     try:
         while made < calls:
@@ -51,13 +52,14 @@ def main(calls: int = CALLS) -> None:
             setup = scene["setups"][0]
             ids = {"shoot_id": scene["shoot_id"], "scene_id": scene["id"], "setup_id": setup["id"], "key": "nd16"}
             fuzz = Fuzz(client, {**ids, "device_id": setup["device_id"]})
-            found = [
-                one for operation in fuzz.operations() for one in fuzz.wrongs(operation, examples=EXAMPLES, chance=turn)
-            ]
-            with SAVED.open("a") as saved:
-                for one in [*found, {"calls": fuzz.calls}]:
-                    saved.write(json.dumps(one) + "\n")
-            made, turn, wrong = made + fuzz.calls, turn + 1, [*wrong, *found]
+            for operation in fuzz.operations():
+                before = fuzz.calls
+                found = list(fuzz.wrongs(operation, examples=EXAMPLES, chance=turn))
+                with SAVED.open("a") as saved:
+                    for one in [*found, {"calls": fuzz.calls - before, "turn": turn}]:
+                        saved.write(json.dumps(one) + "\n")
+                wrong += found
+            made, turn = made + fuzz.calls, turn + 1
             print(f"{made} calls, {len(wrong)} answers that break a promise", flush=True)
     finally:
         database.close()

@@ -15,6 +15,8 @@ from pathlib import Path
 from typing import Any
 from urllib.request import urlopen
 
+import httpx2
+
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT / "src")]
 
@@ -54,7 +56,28 @@ def _answering() -> str:
     raise SystemExit("the service did not start")
 
 
-def asked(address: str, *, readers: int, planners: int, seconds: int, pause_s: float) -> dict[str, Any]:
+def ready(address: str, folder: Path) -> Path:
+    """Accounts and scenes for everybody who plans, made before anything is measured; kept in a file."""
+    from steady_tide.demo.load import demo_kit, demo_scenes
+
+    brief = next(scene["brief"] for scene in demo_scenes() if scene["brief"]["scenario"] == "motion")
+    people = []
+    for number in range(PLANNERS):
+        with httpx2.Client(base_url=address, timeout=60) as client:
+            new = {"email": f"{number}@example.invalid", "name": "Somebody", "password": "a long enough secret"}
+            client.post("/api/session/accounts", json=new)
+            client.put("/api/kit", json=demo_kit().plain())
+            shoot = client.post("/api/shoots", json={"name": "A day"}).json()["id"]
+            device = client.get("/api/kit/devices").json()[0]["id"]
+            scene = {"name": "A scene", "brief": brief, "device_ids": [device]}
+            made = client.post(f"/api/shoots/{shoot}/scenes", json=scene).json()
+            people.append({"cookies": dict(client.cookies), "scene": made["id"], "brief": brief})
+    kept = folder / "people.json"
+    kept.write_text(json.dumps(people))
+    return kept
+
+
+def asked(address: str, people: Path, *, readers: int, planners: int, seconds: int, pause_s: float) -> dict[str, Any]:
     """What locust tells of so many people for so long, by name of what they asked."""
     command = [
         sys.executable, "-m", "locust", "--headless", "--only-summary", "--json", "--host", address,
@@ -63,7 +86,7 @@ def asked(address: str, *, readers: int, planners: int, seconds: int, pause_s: f
     ]  # fmt: skip
     environment = {
         **os.environ, "TIDE_READERS": str(readers), "TIDE_PLANNERS": str(planners), "TIDE_PAUSE_S": str(pause_s),
-        "PYTHONPATH": str(ROOT / "src"), "PYTHONWARNINGS": "ignore",
+        "TIDE_PEOPLE": str(people), "PYTHONWARNINGS": "ignore",
     }  # fmt: skip
     done = subprocess.run(command, env=environment, capture_output=True, text=True, check=False)
     return {one["name"]: one for one in json.loads(done.stdout)}
@@ -110,15 +133,16 @@ def memory_mb() -> float:
 def main(seconds: int = 60, processes: int | None = None) -> None:
     """Measure and tell."""
     count = processes or min(2, len(os.sched_getaffinity(0)))
-    with serving(count) as address:
+    with serving(count) as address, tempfile.TemporaryDirectory() as folder:
+        people = ready(address, Path(folder))
         print(f"A service of {count} processes, asked from the same machine:")
         for clients in TURNS:
-            answers = asked(address, readers=clients, planners=0, seconds=10, pause_s=0.0)
+            answers = asked(address, people, readers=clients, planners=0, seconds=10, pause_s=0.0)
             print(f" {clients} clients without a pause")
             print(told("a cheap read", answers.get("read")))
         before = memory_mb()
         for pause in (1.0, 0.0):
-            answers = asked(address, readers=READERS, planners=PLANNERS, seconds=seconds, pause_s=pause)
+            answers = asked(address, people, readers=READERS, planners=PLANNERS, seconds=seconds, pause_s=pause)
             words = f"readers pause {pause:g} s, planners never" if pause else "nobody pauses"
             print(f" {PLANNERS} planners and {READERS} readers for {seconds} s; {words}")
             for name in ("read", "plan"):

@@ -56,7 +56,7 @@ class FilterSpectrum(Part):
     nm: float = Field(ge=380, le=750, description="Where it turns, or takes most [nm].")
     width_nm: float = Field(ge=2, le=150, description="How gently it turns [nm].")
     least: float = Field(ge=0, lt=1, description="Least share that passes.")
-    most: float = Field(gt=0, le=1, description="Most share that passes.")
+    most: float = Field(ge=0.0001, le=1, description="Most share that passes.")
 
 
 class ColourFilter(Glass):
@@ -72,9 +72,9 @@ class Lamp(Item):
     """A lamp. Its light is given in lumens with a beam, or in lux at a metre."""
 
     kind: Literal["lamp"] = "lamp"
-    lumens: float | None = Field(default=None, gt=0, le=1_000_000)
-    beam_deg: float | None = Field(default=None, gt=0, le=360)
-    lux_at_1_m: float | None = Field(default=None, gt=0, le=10_000_000)
+    lumens: float | None = Field(default=None, ge=0.001, le=1_000_000)
+    beam_deg: float | None = Field(default=None, ge=0.1, le=360)
+    lux_at_1_m: float | None = Field(default=None, ge=0.00001, le=10_000_000)
     kelvins: Annotated[list[Annotated[int, Field(ge=1500, le=20_000)]], Field(min_length=1, max_length=2)]
     colours: bool = Field(default=False, description="Whether it can be set to colours besides white.")
     dimmable: bool = False
@@ -90,7 +90,7 @@ class Housing(Item):
     kind: Literal["housing"] = "housing"
     fits: Fits
     port: Literal["flat", "dome"]
-    depth_rating_m: float = Field(gt=0, le=300)
+    depth_rating_m: float = Field(ge=0.01, le=300)
     serviced: date | None = Field(default=None, description="When its seals were last serviced.")
     service_months: int = Field(default=12, ge=1, le=120, description="How long a service holds.")
 
@@ -108,8 +108,8 @@ class Cell(Item):
 
     kind: Literal["cell"] = "cell"
     fits: Fits
-    capacity_wh: float = Field(gt=0, le=500)
-    share_at_0_c: float = Field(gt=0, le=1)
+    capacity_wh: float = Field(ge=0.001, le=500)
+    share_at_0_c: float = Field(ge=0.001, le=1)
     cold_table: ColdTable = Field(default=[], description="Measured shares by temperature; win over the share at 0.")
     cuts_out_below: float = Field(
         default=0, ge=0, lt=0.9, description="Share of charge at which it cuts out under load in the cold."
@@ -125,8 +125,8 @@ class MemoryCard(Item):
     kind: Literal["card"] = "card"
     fits: Fits
     speed_class: Literal[6, 10, 30, 60, 90] | None = Field(default=None, description="Video speed class: V and MB/s.")
-    sustained_mb_s: float = Field(gt=0, le=10_000)
-    capacity_gb: float = Field(gt=0, le=100_000)
+    sustained_mb_s: float = Field(ge=0.001, le=10_000)
+    capacity_gb: float = Field(ge=0.001, le=100_000)
     count: int = Field(default=1, ge=0, le=200)
 
 
@@ -145,8 +145,8 @@ class PowerBank(Item):
     """External power."""
 
     kind: Literal["power-bank"] = "power-bank"
-    capacity_wh: float = Field(gt=0, le=5000)
-    efficiency: float = Field(default=0.85, gt=0, le=1, description="Share that arrives; assumed.")
+    capacity_wh: float = Field(ge=0.001, le=5000)
+    efficiency: float = Field(default=0.85, ge=0.01, le=1, description="Share that arrives; assumed.")
 
 
 class Microphone(Item):

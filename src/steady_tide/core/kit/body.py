@@ -24,7 +24,7 @@ class ColourProfile(Part):
     curve: Literal["log", "flat", "neutral", "vivid"]
     base_iso: int = Field(gt=0, le=12_800)
     bit_depth: Literal[8, 10] = Field(default=8, description="Least bit depth it is offered with.")
-    headroom_stops: float = Field(gt=0, lt=10)
+    headroom_stops: float = Field(ge=0.01, lt=10)
     shadow_lift: float = Field(ge=0, le=4, description="How much it opens shadows, and their noise [stops].")
 
 
@@ -54,8 +54,8 @@ class MenuEntry(Part):
 class Battery(Part):
     """The cell as it comes, and what the cold leaves of it."""
 
-    capacity_wh: float = Field(gt=0, le=200)
-    share_at_0_c: float = Field(gt=0, le=1, description="Usable share at 0 degrees C.")
+    capacity_wh: float = Field(ge=0.001, le=200)
+    share_at_0_c: float = Field(ge=0.001, le=1, description="Usable share at 0 degrees C.")
     cold_table: ColdTable = Field(default=[], description="Measured shares by temperature; win over the share at 0.")
     cuts_out_below: float = Field(
         default=0, ge=0, lt=0.9, description="Share of charge at which it cuts out under load in the cold."

@@ -15,9 +15,9 @@ class Sensor(Part):
     columns: int = Field(gt=0, le=50_000, description="Photosites across.")
     rows: int = Field(gt=0, le=50_000, description="Photosites down.")
     pixel_pitch_um: float = Field(gt=0.3, lt=20, description="Distance between photosites [um].")
-    quantum_efficiency: float = Field(gt=0, le=1, description="Electrons per photon.")
+    quantum_efficiency: float = Field(ge=0.001, le=1, description="Electrons per photon.")
     read_noise_e: float = Field(ge=0, lt=100, description="Read noise [electrons, rms].")
-    full_well_e: float = Field(gt=0, lt=1_000_000, description="Electrons at saturation.")
+    full_well_e: float = Field(ge=1, lt=1_000_000, description="Electrons at saturation.")
     prnu: float = Field(default=0.008, ge=0, lt=0.2, description="Photo response non-uniformity, share.")
 
     @property
@@ -37,7 +37,7 @@ class Lens(Part):
         default=[], description="Apertures that can be set, widest first; empty where it is fixed."
     )
     transmission_loss_stops: float = Field(default=0.1, ge=0, le=3, description="Light lost in the glass [stops].")
-    close_focus_m: float = Field(gt=0, le=10)
+    close_focus_m: float = Field(ge=0.0001, le=10)
     sensor: Sensor
 
     @property
@@ -55,7 +55,7 @@ class View(Part):
     lens: Key
     projection: Literal["rectilinear", "fisheye"]
     horizontal_fov_deg: float = Field(gt=1, lt=200, description="Across the frame, before stabilisation [degrees].")
-    sensor_share: float = Field(gt=0, le=1, description="Share of the sensor's width that is read.")
+    sensor_share: float = Field(ge=0.001, le=1, description="Share of the sensor's width that is read.")
 
     def seen_deg(self, kept: float) -> float:
         """The angle that a share of the frame's width sees [degrees], along its middle."""

@@ -17,7 +17,7 @@ class Codec(Part):
     key: Key
     label: Text
     bit_depths: Depths
-    efficiency: float = Field(gt=0, le=4, description="Picture per bit against plain H.264 = 1.")
+    efficiency: float = Field(ge=0.01, le=4, description="Picture per bit against plain H.264 = 1.")
     editing_load: float = Field(ge=0, le=1, description="0 light to edit, 1 heavy.")
     external_drive_above: Rational | None = Field(default=None, description="Frame rate above which a drive is needed.")
 
@@ -50,12 +50,12 @@ class Mode(Part):
     readout: Literal["whole", "binned", "line-skipped"] | None = Field(
         default=None, description="How the photosites are read, where it is known."
     )
-    photosite_share: float = Field(default=1, gt=0, le=1, description="Photosites read of those covered.")
+    photosite_share: float = Field(default=1, ge=0.0001, le=1, description="Photosites read of those covered.")
     low_light_tuned: bool = False
     still_mb: float | None = Field(
         default=None, gt=0, le=500, description="Of a lapse kept as single frames, MB each; left out for lapse video."
     )
-    draw_w: float = Field(gt=0, le=60, description="Power drawn [W]; of a lapse, on average.")
+    draw_w: float = Field(ge=0.001, le=60, description="Power drawn [W]; of a lapse, on average.")
 
     @property
     def words(self) -> str:

@@ -54,9 +54,9 @@ class LampSource(Part):
 
     given: Literal["class", "lumens", "lux"] = "lux"
     lamp_class: Annotated[str, AfterValidator(_known_class)] = "P2"
-    lumens: float = Field(default=800, gt=0, le=1_000_000)
-    beam_deg: float = Field(default=120, gt=0, le=360)
-    lux_at_1_m: float = Field(default=300, gt=0, le=10_000_000, description="Measured a metre away [lx].")
+    lumens: float = Field(default=800, ge=0.001, le=1_000_000)
+    beam_deg: float = Field(default=120, ge=0.1, le=360)
+    lux_at_1_m: float = Field(default=300, ge=0.00001, le=10_000_000, description="Measured a metre away [lx].")
     distance_m: float = Field(default=2, ge=0.05, le=500, description="Lamp to subject [m].")
     kelvin: float = Field(default=3000, ge=1500, le=20000)
     ripple: float = Field(default=0.3, ge=0, le=1, description="Depth of its flicker: 0 steady, 1 on and off.")

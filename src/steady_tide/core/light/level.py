@@ -50,7 +50,7 @@ class LuxLight(Part):
     """A measured illuminance on the subject."""
 
     kind: Literal["lux"] = "lux"
-    lux: float = Field(gt=0, le=200_000, examples=[500], description="Illuminance on the subject [lx].")
+    lux: float = Field(ge=0.00001, le=200_000, examples=[500], description="Illuminance on the subject [lx].")
     kelvin: float = Field(default=5500, ge=1500, le=20000)
     lamps: bool = Field(default=False, description="Whether lamps on the mains light the subject.")
 

@@ -25,7 +25,7 @@ class LuxReading(Part):
     """A light meter's illuminance [lx]."""
 
     how: Literal["lux"] = "lux"
-    lux: float = Field(gt=0, le=200_000)
+    lux: float = Field(ge=0.00001, le=200_000)
 
 
 class EvReading(Part):
@@ -48,7 +48,7 @@ class PhoneReading(Part):
     """A phone's light sensor, lying where the subject is [lx]."""
 
     how: Literal["phone"] = "phone"
-    lux: float = Field(gt=0, le=200_000)
+    lux: float = Field(ge=0.00001, le=200_000)
 
 
 class CardReading(Part):
@@ -61,7 +61,7 @@ class CardReading(Part):
     iso: float = Field(ge=3, le=409_600)
     f_number: float = Field(gt=0.5, le=64)
     shutter_s: Rational
-    card_level: float = Field(gt=0, le=1)
+    card_level: float = Field(ge=0.00001, le=1)
 
 
 DARKEST_EV100: Final = -15.0

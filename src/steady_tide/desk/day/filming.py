@@ -37,11 +37,11 @@ class Filming(Part):
     fixed: bool = False
     heading_deg: float | None = Field(default=None, ge=0, lt=360)
     tilt_deg: float = Field(default=0, ge=-90, le=90)
-    height_m: float = Field(default=1.6, gt=0, le=500)
+    height_m: float = Field(default=1.6, ge=0.001, le=500)
     reachable: Reachable | None = None
     shade_stops: float = Field(default=0, ge=0, le=8)
     ground: Ground = "plain"
-    depth_m: float = Field(default=5, gt=0, le=60)
+    depth_m: float = Field(default=5, ge=0.01, le=60)
     shallowest_m: float = Field(default=0.5, ge=0, le=60)
     colour: str = "green"
     profile: Annotated[list[DivePoint], Field(max_length=200)] = []

@@ -44,7 +44,7 @@ MOST_POINTS = 200
 class Water(Part):
     """What water adds to a scene."""
 
-    depth_m: float = Field(default=5, gt=0, le=60, description="Deepest planned depth [m].")
+    depth_m: float = Field(default=5, ge=0.01, le=60, description="Deepest planned depth [m].")
     shallowest_m: float = Field(default=0.5, ge=0, le=60, description="Least depth at which it is filmed [m].")
     profile: Annotated[list[DivePoint], Field(max_length=MOST_POINTS)] = Field(
         default=[], description="Depth along the dive; left out, it is filmed between the least and the deepest."
@@ -77,7 +77,7 @@ class Aim(Part):
 
     heading_deg: float = Field(ge=0, lt=360, description="Where the lens looks, from north over east [degrees].")
     tilt_deg: float = Field(default=0, ge=-90, le=90, description="Below the horizon [degrees].")
-    height_m: float = Field(default=1.6, gt=0, le=500, description="Camera over the ground or water [m].")
+    height_m: float = Field(default=1.6, ge=0.001, le=500, description="Camera over the ground or water [m].")
 
 
 Reachable = Literal["by-hand", "awkward", "menu-only", "not-at-all"]
@@ -87,7 +87,7 @@ class Lapse(Part):
     """What interval shooting adds to a scene."""
 
     interval_s: float = Field(default=10, ge=0.5, le=3600, description="Wanted time between frames [s].")
-    hours: float = Field(default=6, gt=0, le=72, description="How long it runs [hours].")
+    hours: float = Field(default=6, ge=0.001, le=72, description="How long it runs [hours].")
     stars: bool = Field(default=False, description="Whether stars should stay points.")
     external_power: bool = Field(default=False, description="Whether a power bank may be connected.")
 
@@ -107,7 +107,7 @@ class Brief(Part):
     mains_hz: Literal[50, 60] = 50
     carried: Carrying = "standing"
     subject_speed_m_s: float = Field(default=1, ge=0, le=150, description="Across the line of sight [m/s].")
-    subject_distance_m: float = Field(default=3, gt=0, le=5000, description="Camera to subject [m].")
+    subject_distance_m: float = Field(default=3, ge=0.001, le=5000, description="Camera to subject [m].")
     frozen: bool = Field(default=False, description="Whether nothing may blur (drops, splashes).")
     point_of_view: bool = Field(default=False, description="Whether the camera sees what its carrier sees.")
     aim: Aim | None = Field(default=None, description="Left out, the light on the subject is that of level ground.")
@@ -116,7 +116,7 @@ class Brief(Part):
     )
     water: Water | None = None
     lapse: Lapse | None = None
-    minutes: float = Field(default=20, gt=0, le=1440, description="How long the camera runs in all [minutes].")
+    minutes: float = Field(default=20, ge=0.01, le=1440, description="How long the camera runs in all [minutes].")
     temperature_c: float = Field(default=15, ge=-40, le=55)
     repeatable: bool = Field(default=True, description="Whether the moment can be had again.")
     sound_used: bool = True

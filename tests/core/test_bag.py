@@ -95,7 +95,7 @@ def test_the_drone_takes_the_good_filter_not_the_one_with_a_cast() -> None:
 
 def test_a_test_of_a_filter_wins_over_its_label() -> None:
     tested = NdFilter(key="nd16", label="ND 16", stops=4, tested_stops=3.7, fits=["skarv-a4"])
-    made = with_bag([tested])
+    made = with_bag([tested], light={"kind": "ev", "ev100": 15})
     line = next((line for line in made.ledger.lines if line.label == "ND filter"), None)
     assert line is not None and line.stops == pytest.approx(-3.7)
 

@@ -73,7 +73,7 @@ def test_documents_cannot_be_changed_and_have_no_room_for_slips() -> None:
 @pytest.mark.parametrize(
     ("change", "where", "words"),
     [
-        ({"light": {"kind": "lux", "lux": -3}}, "light.lux", "it has to be above 0"),
+        ({"light": {"kind": "lux", "lux": -3}}, "light.lux", "it has to be at least 0.00001"),
         ({"light": {"kind": "lux"}}, "light.lux", "this is missing"),
         ({"light": {"kind": "lux", "lux": "dim"}}, "light.lux", "write a number"),
         ({"light": {"kind": "sun", "sun_altitude_deg": 120}}, "light.sun_altitude_deg", "it can be at most 90"),

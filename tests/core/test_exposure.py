@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from steady_tide.core.errors import OutOfRange
-from steady_tide.core.exposure.automatic import Chosen, automatic_exposure
+from steady_tide.core.exposure.automatic import SHUTTER_SHARE, Chosen, automatic_exposure
 from steady_tide.core.exposure.flicker import beat_hz, nearest_clean_shutter, residual_ripple
 from steady_tide.core.exposure.offered import filter_stacks, nearest_shutter
 from steady_tide.core.exposure.reach import ExposureSet, LedgerLine, Tolerance, ledger, light_for, reach
@@ -123,7 +123,8 @@ def test_noise_and_a_shutter_that_runs_away_narrow_the_reach() -> None:
 def test_the_ledger_adds_up_to_what_the_camera_leaves_over(ev: float, nd: float) -> None:
     settings = ExposureSet(2.5, 1 / 8000, 1 / 50, 100, 800, nd + 0.15, -0.5)
     losses = (LedgerLine("Lens", 0.15, ""), LedgerLine("ND filter", nd, ""))
-    made = ledger(settings, scene_ev100=ev, scene_detail="", losses=losses)
+    aims = (LedgerLine("Bias on the camera", -1.0, ""), LedgerLine("Its meter is bright by", 0.5, ""))
+    made = ledger(settings, scene_ev100=ev, scene_detail="", losses=losses, aims=aims)
     chosen = expose(ev, f_number=2.5, loss_stops=nd + 0.15, iso_ceiling=800.0, bias_stops=-0.5)
     assert sum(line.stops for line in made.lines) == pytest.approx(made.leftover_stops)
     assert made.leftover_stops == pytest.approx(float(chosen.error_stops), abs=1e-9)
@@ -181,3 +182,34 @@ def test_every_programme_reaches_the_aim_that_any_reaches(ev: float, programme: 
     usual = automatic_exposure(**given_ends)
     other = automatic_exposure(**given_ends, programme=programme, knee_s=2**knee)
     assert float(other.error_stops) == pytest.approx(float(usual.error_stops), abs=1e-9)
+
+
+# What lies between the marks.
+
+
+@st.composite
+def exposure_sets(draw: st.DrawFn) -> ExposureSet:
+    """Any set: fixed or automatic shutter, locked or floating ISO, some glass, some aim."""
+    shutters = sorted(draw(st.lists(st.sampled_from([1 / 8000, 1 / 500, 1 / 50, 1 / 25]), min_size=1, max_size=2)))
+    isos = sorted(draw(st.lists(st.sampled_from([100.0, 400.0, 3200.0]), min_size=1, max_size=2)))
+    aim = draw(st.floats(-2, 1)) if len(set(shutters)) > 1 or len(set(isos)) > 1 else 0.0
+    glass = draw(st.floats(0, 8))
+    programme = draw(st.sampled_from(sorted(SHUTTER_SHARE)))
+    return ExposureSet(2.8, shutters[0], shutters[-1], isos[0], isos[-1], glass, aim, programme, 1 / 50)
+
+
+@given(exposure_sets(), st.floats(-10, 20), st.sampled_from([None, 1 / 200, 1 / 4000]))
+def test_light_that_is_exposed_right_lies_between_the_marks(
+    settings: ExposureSet, ev: float, runaway_s: float | None
+) -> None:
+    tolerance = Tolerance()
+    marks = reach(settings, tolerance=tolerance, noise_limit_ev100=-40.0, shutter_runaway_s=runaway_s)
+    chosen = settings.choose(ev)
+    error, shutter_s = float(chosen.error_stops), float(chosen.shutter_s)
+    right = -tolerance.under_stops < error < tolerance.over_stops
+    moves = settings.shortest_s < settings.longest_s
+    if right and (runaway_s is None or not moves or shutter_s > runaway_s * 1.001):
+        assert marks.low.ev100 <= ev + 1e-9 and ev <= marks.high.ev100 + 1e-9
+    if ev < marks.low.ev100 - 1e-9 or ev > marks.high.ev100 + 1e-9:
+        assert not right or (runaway_s is not None and moves and shutter_s <= runaway_s * 1.001)
+    assert marks.high.end != "runaway" or moves, "a fixed shutter does not run away"

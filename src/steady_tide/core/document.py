@@ -5,6 +5,7 @@ published JSON Schemas, the TypeScript types and the files people exchange.
 """
 
 from collections.abc import Callable, Iterable, Mapping
+from decimal import Decimal
 from fractions import Fraction
 from typing import Annotated, Any, ClassVar, Self
 
@@ -139,7 +140,9 @@ _WORDS = {
 
 
 def _plain_text(value: object) -> str:
-    return f"{value:g}" if isinstance(value, float) else str(value).replace("'", "")
+    if isinstance(value, float):
+        return f"{value:g}" if "e" not in f"{value:g}" else f"{Decimal(str(value)):f}"
+    return str(value).replace("'", "")
 
 
 def _path(location: tuple[str | int, ...], data: object) -> tuple[str | int, ...]:

@@ -125,11 +125,12 @@ def rate_text(rate: Fraction) -> str:
 
 
 def shutter_text(shutter_s: Fraction | float) -> str:
-    """A shutter time [s] as people write it, without its unit: 1/50, 1/97, 0.5, 15."""
+    """A shutter time [s] as people write it, without its unit: 1/50, 1/97, 1/3, 0.29, 0.5, 15."""
     seconds = float(shutter_s)
-    if seconds >= 0.3:
+    if seconds >= 0.4:
         return f"{seconds:.1f}".removesuffix(".0")
-    return f"1/{1 / seconds:.0f}"
+    part = 1.0 / seconds
+    return f"{seconds:.2g}" if part < 4 and abs(part - round(part)) > 0.05 else f"1/{part:.0f}"
 
 
 def signed(stops_value: float) -> str:

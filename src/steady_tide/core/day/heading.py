@@ -5,10 +5,9 @@ from typing import Final, Literal, NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from steady_tide.core.day.scene import DEEP_SHADE_STOPS
 from steady_tide.core.day.timeline import Sky, Window
 from steady_tide.core.document import Part
-from steady_tide.core.light.daylight import Facing, angle_between, direct_share, facing, facing_stops, shadow_length_m
+from steady_tide.core.light.daylight import Facing, angle_between, direct_share, facing, shadow_length_m, side_stops
 from steady_tide.core.plan.problem.brief import Aim, Brief
 from steady_tide.core.quantities import Floats
 
@@ -122,8 +121,10 @@ def heading_of(
         if brief.water is None and shade_stops < 1.0:
             seen = shadow_seen(sky, aim, frame, caster=caster, okta=okta) & rows
     shadows = spans(minutes, seen[rows])
-    turned = brief.aim is not None and brief.water is None and altitude > 0 and shade_stops < DEEP_SHADE_STOPS
-    side = facing_stops(sun_altitude_deg=altitude, sun_from_lens_deg=angle or 0.0, okta=okta) if turned else None
+    side = None
+    if angle is not None and brief.water is None and altitude > 0:
+        turned = {"sun_altitude_deg": altitude, "sun_from_lens_deg": angle}
+        side = side_stops(**turned, okta=okta, shade_stops=shade_stops)
     return Heading(
         heading_deg=aim.heading_deg if aim else None,
         sun_altitude_deg=round(altitude, 1),

@@ -7,7 +7,7 @@ from typing import Final
 import numpy as np
 
 from steady_tide.core.day.timeline import Sky
-from steady_tide.core.light.daylight import angle_between, facing_stops
+from steady_tide.core.light.daylight import SUN_GONE_STOPS, angle_between, direct_share, side_stops
 from steady_tide.core.light.lamplight import lit_by
 from steady_tide.core.light.level import (
     ComputedLight,
@@ -35,8 +35,6 @@ from steady_tide.core.quantities import Floats, ev100_from_lux, lux_from_ev100
 
 UNKNOWN_HEADING_STOPS: Final = 0.3
 """What not knowing where the lens looks adds to the half width by day [stops]. **Assumed**."""
-DEEP_SHADE_STOPS: Final = 1.5
-"""From so much shade on there is no sun to face. **Assumed**."""
 STEEP_TILT_DEG: Final = 45.0
 """A lens tilted down further looks at the ground, which lies level."""
 WATER_KELVIN_PER_STOP: Final = 1200.0
@@ -140,8 +138,8 @@ def _by_sky(brief: Brief, light: SkyLight | SunLight, around: Around) -> SceneLi
         behind = red_behind(channel_stops(reaching(path)))
         kelvin = np.minimum(kelvin + WATER_KELVIN_PER_STOP * behind, BLUEST_KELVIN)
         parts.append(f"under {brief.water.colour} water")
-    elif light.shade_stops < DEEP_SHADE_STOPS:
-        curve, widths = _faced(brief, curve, widths, sky, okta)
+    else:
+        curve, widths = _faced(brief, curve, widths, sky, okta, light.shade_stops)
     return SceneLight(
         minutes=sky.minutes,
         ev100=np.asarray(curve),
@@ -156,16 +154,19 @@ def _by_sky(brief: Brief, light: SkyLight | SunLight, around: Around) -> SceneLi
     )
 
 
-def _faced(brief: Brief, curve: Floats, widths: Floats, sky: Sky, okta: float) -> tuple[Floats, Floats]:
-    """What the heading makes of the light; where it is not known the half width grows by day."""
-    up = sky.sun_deg > 0
+def _faced(
+    brief: Brief, curve: Floats, widths: Floats, sky: Sky, okta: float, shade_stops: float
+) -> tuple[Floats, Floats]:
+    """What the heading makes of the light; where it is not known the half width grows as far as the sun counts."""
     if brief.aim is None:
-        return curve, np.where(up, widths + UNKNOWN_HEADING_STOPS, widths)
+        direct = direct_share(sun_altitude_deg=sky.sun_deg, okta=0.0) / direct_share(sun_altitude_deg=90.0, okta=0.0)
+        sunlit = max(1.0 - shade_stops / SUN_GONE_STOPS, 0.0)
+        return curve, np.asarray(widths + UNKNOWN_HEADING_STOPS * sunlit * direct)
     if brief.aim.tilt_deg >= STEEP_TILT_DEG:
         return curve, widths
     angle = angle_between(sky.sun_azimuth_deg, brief.aim.heading_deg)
-    turned = facing_stops(sun_altitude_deg=sky.sun_deg, sun_from_lens_deg=angle, okta=okta)
-    return np.where(up, curve + turned, curve), widths
+    turned = side_stops(sun_altitude_deg=sky.sun_deg, sun_from_lens_deg=angle, okta=okta, shade_stops=shade_stops)
+    return np.asarray(curve + turned), widths
 
 
 def _by_lamps(light: LampLight, around: Around) -> SceneLight:

@@ -11,6 +11,8 @@ WARM_C: Final = 20.0
 DEEP_COLD_C: Final = -20.0
 DEEP_COLD_SHARE: Final = 0.6
 """Share of what is left at 0 degrees C that is still left at -20. **Assumed**."""
+LEAST_SHARE: Final = 0.1
+"""What the cold leaves at least of a cell that still works. **Assumed**."""
 CUT_OUT_FROM_C: Final = 15.0
 """Below this temperature the early cut-out under load begins, full at 0 degrees C. **Assumed**."""
 
@@ -18,9 +20,9 @@ CUT_OUT_FROM_C: Final = 15.0
 def cold_share(temperature_c: float, *, share_at_0_c: float, table: Sequence[ColdShare] = ()) -> float:
     """Share [0, 1] of a cell's energy left at a temperature in [-40, 55] degrees C.
 
-    From its measured table where there is one (linear between the rows, 1 from 20 degrees
-    up); else linear from 1 at 20 degrees to `share_at_0_c` and on to 60 % of that at -20,
-    **assumed**.
+    From its measured table where there is one: linear between the rows, 1 from 20 degrees up, colder than
+    its last row along its last line, down to a tenth (**assumed**). Else linear from 1 at 20 degrees to `share_at_0_c`
+    and on to 60 % of that at -20, **assumed**.
     """
     known = {DEEP_COLD_C: share_at_0_c * DEEP_COLD_SHARE, 0.0: share_at_0_c}
     if table:
@@ -28,6 +30,10 @@ def cold_share(temperature_c: float, *, share_at_0_c: float, table: Sequence[Col
     if max(known) < WARM_C:
         known[WARM_C] = 1.0
     rows = sorted(known.items())
+    (coldest, share), (next_one, above) = rows[:2]
+    if temperature_c < coldest:
+        slope = (above - share) / (next_one - coldest)
+        return max(share - slope * (coldest - temperature_c), min(share, LEAST_SHARE))
     return float(np.interp(temperature_c, [at for at, _ in rows], [share for _, share in rows]))
 
 

@@ -7,7 +7,7 @@ from typing import Final, Literal, NamedTuple
 import numpy as np
 
 from steady_tide.core.exposure.automatic import Chosen, automatic_exposure
-from steady_tide.core.quantities import setting_value, shutter_text, signed
+from steady_tide.core.quantities import setting_value, shutter_text
 
 
 @dataclass(frozen=True)
@@ -33,6 +33,7 @@ class ExposureSet:
     iso_ceiling: float
     loss_stops: float
     bias_stops: float
+    """What the camera aims at over mid grey: its dial and its meter's habit where a meter decides, else 0."""
     programme: str = "shutter-first"
     knee_s: float | None = None
 
@@ -131,7 +132,8 @@ def reach(
     low = max(dark, noisy, key=lambda mark: mark.ev100)
     brightest = light_for(settings, shutter_s=settings.shortest_s, iso=settings.iso_floor) + tolerance.over_stops
     high = Mark(brightest, "clipped")
-    if shutter_runaway_s is not None and settings.shortest_s < shutter_runaway_s:
+    moves = settings.shortest_s < settings.longest_s
+    if shutter_runaway_s is not None and moves and settings.shortest_s < shutter_runaway_s:
         runaway = light_for(settings, shutter_s=shutter_runaway_s, iso=settings.iso_floor)
         if runaway < high.ev100:
             high = Mark(runaway, "runaway")
@@ -156,11 +158,18 @@ class Ledger:
     leftover_stops: float
 
 
-def ledger(settings: ExposureSet, *, scene_ev100: float, scene_detail: str, losses: tuple[LedgerLine, ...]) -> Ledger:
-    """Scene light, less losses, less what the settings take, less the bias intended.
+def ledger(
+    settings: ExposureSet,
+    *,
+    scene_ev100: float,
+    scene_detail: str,
+    losses: tuple[LedgerLine, ...],
+    aims: tuple[LedgerLine, ...],
+) -> Ledger:
+    """Scene light, less losses, less what the settings take, less what the camera aims at over mid grey.
 
-    `losses` are positive stops and must add up to `settings.loss_stops`. The shutter and
-    ISO are those the camera will choose in this light. Positive leftover = too bright.
+    `losses` are positive stops and must add up to `settings.loss_stops`; `aims` likewise to `settings.bias_stops`. The
+    shutter and ISO are those the camera will choose in this light. Positive leftover = too bright.
     """
     chosen = settings.choose(scene_ev100)
     shutter_s, iso = float(chosen.shutter_s), float(chosen.iso)
@@ -170,6 +179,6 @@ def ledger(settings: ExposureSet, *, scene_ev100: float, scene_detail: str, loss
         LedgerLine("Aperture", -2.0 * log2(settings.f_number), f"f/{settings.f_number:g}"),
         LedgerLine("Shutter", log2(shutter_s), f"{shutter_text(shutter_s)} s"),
         LedgerLine("ISO", log2(iso / 100.0), f"ISO {iso:.0f}"),
-        LedgerLine("Bias you asked for", -settings.bias_stops, signed(settings.bias_stops)),
+        *(LedgerLine(aim.label, -aim.stops, aim.detail) for aim in aims),
     )
     return Ledger(lines, float(np.sum([line.stops for line in lines])))

@@ -15,6 +15,12 @@ GROUND_STOPS: Final[dict[str, float]] = {"plain": 0.0, "snow": 1.0, "sand": 0.5,
 GROUND_UNCERTAINTY: Final[dict[str, float]] = {"plain": 0.0, "snow": 0.3, "sand": 0.3, "water": 0.2, "forest": 1.0}
 REFLECTED: Final = 0.2
 """Share of the level light that plain ground sends back up. **Assumed**."""
+DIFFUSE_SIDE_STOPS: Final = float(np.log2(0.5 + 0.5 * REFLECTED))
+"""What an upright side gets of an evenly bright sky and of plain ground, against level ground [stops]."""
+SUN_GONE_STOPS: Final = 3.0
+"""Shade that leaves nothing of which way the sun stands [stops]. **Assumed**."""
+MOON_EXTINCTION_MAG: Final = 0.16
+"""Dimming by a clear air mass [magnitudes]; the moon's full light is that through one."""
 Facing = Literal["front", "side", "back"]
 
 
@@ -22,12 +28,14 @@ def moon_lux(*, altitude_deg: Quantity, lit_share: float) -> Floats:
     """Light of the moon on a level plane [lx]; 0 below the horizon.
 
     Brightness by phase angle, m = 0.026 |a| + 4e-9 a^4 in magnitudes (Allen; Krisciunas and
-    Schaefer 1991), times the sine of its altitude.
+    Schaefer 1991), times the sine of its altitude, dimmed by the air on its way (Kasten and Young 1989).
     """
     phase_deg = np.degrees(np.arccos(np.clip(2.0 * lit_share - 1.0, -1.0, 1.0)))
     dimmer = 10.0 ** (-0.4 * (0.026 * phase_deg + 4e-9 * phase_deg**4))
-    height = np.maximum(np.sin(np.radians(altitude_deg)), 0.0)
-    return np.asarray(FULL_MOON_LUX * dimmer * height)
+    up = np.maximum(np.asarray(altitude_deg, dtype=float), 0.0)
+    height = np.sin(np.radians(up))
+    air_mass = 1.0 / (height + 0.50572 * (up + 6.07995) ** -1.6364)
+    return np.asarray(FULL_MOON_LUX * dimmer * height * 10.0 ** (-0.4 * MOON_EXTINCTION_MAG * (air_mass - 1.0)))
 
 
 def sky_lux(*, sun_altitude_deg: Quantity, moon_altitude_deg: Quantity, moon_share: float, okta: float) -> Floats:
@@ -58,6 +66,16 @@ def facing_stops(*, sun_altitude_deg: Quantity, sun_from_lens_deg: Quantity, okt
     upon = np.maximum(-np.cos(np.radians(sun_from_lens_deg)), 0.0) / np.tan(np.radians(altitude))
     plane = 0.5 * (1.0 - direct) + direct * np.minimum(upon, 6.0) + 0.5 * REFLECTED
     return np.asarray(np.log2(plane))
+
+
+def side_stops(*, sun_altitude_deg: Quantity, sun_from_lens_deg: Quantity, okta: float, shade_stops: float) -> Floats:
+    """`facing_stops` of a subject in shade [stops]: the sun's part fades into what an even sky gives an upright side.
+
+    **Assumed**: gone at SUN_GONE_STOPS of shade, in proportion till there; deeper shade never gives more light.
+    """
+    sunlit = max(1.0 - shade_stops / SUN_GONE_STOPS, 0.0)
+    turned = facing_stops(sun_altitude_deg=sun_altitude_deg, sun_from_lens_deg=sun_from_lens_deg, okta=okta)
+    return np.asarray(sunlit * turned + (1.0 - sunlit) * DIFFUSE_SIDE_STOPS)
 
 
 def facing(sun_from_lens_deg: float) -> Facing:

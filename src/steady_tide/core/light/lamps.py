@@ -25,9 +25,9 @@ def water_share(kind: str, distance_m: float) -> float:
 def lamp_lux(*, at_1_m: float, distance_m: float, kind: str | None = None) -> float:
     """Illuminance on a subject [lx] from a lamp beside the lens, as the lens sees it.
 
-    Inverse square of the distance [m]; in water of a Jerlov type the light is taken both ways,
-    so that the figure can be added to light that reaches the lens. `kind` None is air.
+    Inverse square of the distance [m]; in water of a Jerlov type the light is taken both ways, through twice the
+    water, so that the figure can be added to light that reaches the lens. `kind` None is air.
     """
     require_positive("distance_m", distance_m)
-    through = water_share(kind, distance_m) ** 2 if kind else 1.0
+    through = water_share(kind, 2.0 * distance_m) if kind else 1.0
     return at_1_m / distance_m**2 * through

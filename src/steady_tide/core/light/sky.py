@@ -9,7 +9,11 @@ CLEAR_SKY_LUX: Floats = np.array(
     [
         (-18.0, 6.5e-4),
         (-12.0, 8.3e-3),
+        (-9.0, 0.116),
         (-6.0, 3.4),
+        (-4.0, 30.0),
+        (-3.0, 79.0),
+        (-2.0, 189.0),
         (-0.8, 450.0),
         (0.0, 730.0),
         (5.0, 4_800.0),
@@ -32,8 +36,6 @@ def clear_sky_lux(sun_altitude_deg: Quantity) -> Quantity:
 
     Linear in log10(lux) between the rows of the table; from -18 degrees down it stays at
     the last row, which stands for starlight and airglow. Source: USNO-171.
-    Departure: between -12 and -6 degrees the published curve is steeper near -6; the
-    straight line is then up to 0.5 stop bright, at a time when nobody films by sky alone.
     """
     altitude = np.asarray(sun_altitude_deg, dtype=float)
     if np.any(~(np.abs(altitude) <= 90.0)):

@@ -21,7 +21,7 @@ from steady_tide.core.plan.physics.exposed import ExposedSet, InOneLight
 from steady_tide.core.plan.prices.exposure import target_shutter_s
 from steady_tide.core.plan.problem.glasses import Glass
 from steady_tide.core.plan.problem.stance import LEAST_SNR
-from steady_tide.core.quantities import lux_from_ev100, shutter_text
+from steady_tide.core.quantities import lux_from_ev100, shutter_text, signed
 
 RUNAWAY_STOPS = 2.0
 """An automatic shutter this much shorter than wanted makes motion stutter. **Assumed**."""
@@ -82,9 +82,19 @@ def ledger_part(chosen: ExposedSet) -> LedgerPart:
         scene_ev100=situation.aim_ev100,
         scene_detail=situation.light.source,
         losses=tuple(losses),
+        aims=_aims(chosen),
     )
     lines = [LineOfLedger(label=line.label, stops=round(line.stops, 4), detail=line.detail) for line in summed.lines]
     return LedgerPart(lines=lines, leftover_stops=round(summed.leftover_stops, 4))
+
+
+def _aims(chosen: ExposedSet) -> tuple[LedgerLine, ...]:
+    """What the camera aims at over mid grey, where its meter decides anything."""
+    if not chosen.metered:
+        return (LedgerLine("Bias on the camera", 0.0, "moves nothing: shutter and ISO are fixed"),)
+    dialled = LedgerLine("Bias on the camera", chosen.bias, signed(chosen.bias))
+    habit = chosen.situation.device.meters_bright_stops
+    return (dialled, LedgerLine("Its meter is bright by", habit, f"{habit:g} stops")) if habit else (dialled,)
 
 
 def in_lights(chosen: ExposedSet) -> list[InLight]:

@@ -9,7 +9,7 @@ from steady_tide.core.exposure.reach import EndKind
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LightLevel
 
-RULES_VERSION = "4"
+RULES_VERSION = "5"
 """Raised whenever the same inputs may give another plan."""
 
 

@@ -110,10 +110,20 @@ class ExposedSet:
             iso_floor=self._of(side.floor),
             iso_ceiling=self._of(side.ceiling),
             loss_stops=self._of(side.loss_stops),
-            bias_stops=self._of(np.asarray(side.bias)),
+            bias_stops=self._of(side.aim_stops),
             programme=self.situation.device.exposure_programme,
             knee_s=self._of(side.knee_s),
         )
+
+    @property
+    def bias(self) -> float:
+        """What is dialled into the camera [stops]."""
+        return self._of(np.asarray(self._sets.exposures.bias))
+
+    @property
+    def metered(self) -> bool:
+        """Whether the camera's meter decides anything of it."""
+        return bool(self._of(self._sets.exposures.metered))
 
     @property
     def rate_hz(self) -> float:

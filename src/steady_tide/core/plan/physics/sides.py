@@ -21,6 +21,8 @@ from steady_tide.core.quantities import Bools, Floats, Ints
 
 GREEN_UM: Final = 0.55
 """Wavelength at which diffraction is figured [um]."""
+MOVES: Final = 1.01
+"""ISO may move where its ceiling lies over its floor by more than this factor."""
 VIGNETTE_FROM_DEG: Final = 90.0
 VIGNETTE_OVER_DEG: Final = 40.0
 """View angle from which stacked filters may show in the corners, and how much wider they surely do. **Assumed**."""
@@ -187,7 +189,8 @@ class ExposureSide:
     """Exposures, shape X, through some passages and with some bias: figures that no frame changes.
 
     shutter: number of a fixed shutter, or -1 where it is automatic, which then takes `rate`. floor, ceiling: ISO.
-    bias: intended [stops]. light: EV at ISO 100 in the darkest, expected and brightest light; the situation's.
+    bias: dialled into the camera [stops]. light: EV at ISO 100 in the darkest, expected and brightest light; the
+    situation's.
     """
 
     def __init__(
@@ -215,6 +218,16 @@ class ExposureSide:
     def automatic(self) -> Bools:
         """Where the shutter is automatic."""
         return np.asarray(self.shutter < 0)
+
+    @cached_property
+    def metered(self) -> Bools:
+        """Where the camera's meter decides something: the shutter, or ISO between its ends."""
+        return np.asarray(self.automatic | (self.ceiling > self.floor * MOVES))
+
+    @cached_property
+    def aim_stops(self) -> Floats:
+        """How far over mid grey the camera aims [stops]: dial and habit of its meter, where that decides anything."""
+        return np.where(self.metered, self.bias + self.situation.device.meters_bright_stops, 0.0)
 
     @cached_property
     def rate_hz(self) -> Floats:
@@ -277,7 +290,7 @@ class ExposureSide:
         """What the camera does in this light."""
         f_stops = 2.0 * np.log2(self.space.device.f_number[self.passage])
         return exposed_in_stops(
-            wanted=np.asarray(f_stops - (scene_ev100 - self.loss_stops) + self.bias),
+            wanted=np.asarray(f_stops - (scene_ev100 - self.loss_stops) + self.aim_stops),
             shortest=self._log2_shortest,
             longest=self._log2_longest,
             floor=self.log2_floor,

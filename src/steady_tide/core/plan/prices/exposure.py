@@ -6,7 +6,7 @@ import numpy as np
 
 from steady_tide.core.exposure.flicker import beat_hz, residual_ripple
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.plan.physics.sides import ExposureSide, Meeting, Sets
+from steady_tide.core.plan.physics.sides import MOVES, ExposureSide, Meeting, Sets
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import DIM_EV100, Consideration, Figures, constant, over
 from steady_tide.core.plan.prices.motion import wanted_slow_factor
@@ -17,6 +17,8 @@ FROZEN_SHUTTER_S: Final = 1 / 1000
 """Shutter at which drops and splashes stand still, by practice."""
 FREE_SHORTER_STOPS: Final = {"always-nd": 0.1, "nd-when-needed": 0.3, "bare-lens": 2.0}
 """How much shorter than wanted a shutter may be unpriced, by position on the filtering axis [stops]."""
+UNSEEN_STOPS: Final = 0.2
+"""Off the aim by less, nobody sees it: shutters and ISO are set in thirds of a stop. **Assumed**."""
 MOST_SHORTER_STOPS: Final = 4.0
 CONTROL_KINDS: Final = ("locked", "floating-iso", "floating-shutter", "automatic")
 
@@ -52,7 +54,7 @@ def played_of(side: ExposureSide) -> Floats:
 
 def _off_aim(side: ExposureSide, prices: Prices) -> Floats:
     aim, dark, bright = side.aim.error, side.dark.error, side.bright.error
-    expected = prices("off-aim.expected") * over(np.abs(aim), 0.1) + prices("off-aim.over") * over(aim)
+    expected = prices("off-aim.expected") * over(np.abs(aim), UNSEEN_STOPS) + prices("off-aim.over") * over(aim)
     ends = prices("off-aim.dark") * over(-dark, 0.5) + prices("off-aim.bright") * over(bright, 0.3)
     return np.asarray(expected + ends)
 
@@ -146,7 +148,7 @@ def _nd_buys_noise(side: ExposureSide, prices: Prices) -> Floats:
 
 def control_kind(side: ExposureSide) -> Floats:
     """What the exposures leave to the camera: index into CONTROL_KINDS."""
-    iso_moves = side.ceiling > side.floor * 1.01
+    iso_moves = side.ceiling > side.floor * MOVES
     return np.asarray(2 * side.automatic + iso_moves)
 
 

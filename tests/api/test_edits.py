@@ -169,3 +169,12 @@ def test_scenes_moved_in_opposite_orders_do_not_lock_each_other_out(creator: Tes
     ]
     answers = at_once(creator, [("PUT", f"/api/shoots/{shoot}/times", body) for body in bodies * 2])
     assert {answer.status_code for answer in answers} == {200}
+
+
+def test_what_is_wrong_in_an_edit_is_told_where_people_see_it(creator: TestClient) -> None:
+    where, before = stored_device(creator)
+    wrong = creator.patch(where, json={"before": before, "after": {**before, "preset_slots": "many"}})
+    assert wrong.status_code == 422 and wrong.json()["errors"][0]["path"] == ["preset_slots"]
+    item = next(one for one in creator.get("/api/kit/bag").json() if one["kind"] == "nd")
+    wrong = creator.patch("/api/kit/bag", json={"before": item, "after": {**item, "stops": "a lot"}})
+    assert wrong.json()["errors"][0]["path"] == ["stops"]

@@ -102,7 +102,7 @@ def test_bad_input_names_its_field_with_status_2(clone: Path, arguments: list[st
 @pytest.mark.parametrize(
     ("path", "value", "said"),
     [
-        ("lux", -3, "light.lux: it has to be above 0"),
+        ("lux", -3, "light.lux: it has to be at least 0.00001"),
         ("lux", "dim", "light.lux: write a number"),
     ],
 )

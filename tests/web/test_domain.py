@@ -654,7 +654,7 @@ def test_values_in_a_list_are_written_in_place(call: Call) -> None:
 
 def test_forms_know_of_a_field_what_its_schema_says(call: Call) -> None:
     depth = call("fields.briefFact", "water.depth_m", "sky")
-    assert (depth["unit"], depth["start"], call("fields.rangeOf", depth)) == ("m", 5, "over 0, to 60 m")
+    assert (depth["unit"], depth["start"], call("fields.rangeOf", depth)) == ("m", 5, "0.01–60 m")
     lamp = call("fields.briefFact", "light.lamps.1.kelvin", "lamps")
     assert call("fields.rangeOf", lamp) == "1500–20000 K"
     mains = call("fields.briefFact", "mains_hz", "sky")

@@ -79,8 +79,13 @@ async def _invalid_request(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
     problems = []
     for one in error.errors()[:MOST_TOLD]:
-        inside = {**one, "loc": one["loc"][1:]} if one["loc"] and one["loc"][0] in WRAPPERS else one
-        problems += problems_of([inside], error.body)
+        location, data = list(one["loc"]), error.body
+        if location and location[0] in WRAPPERS:
+            location = location[1:]
+        # Of an edit, what it shall be is the document that people see.
+        if location and location[0] == "after" and isinstance(data, dict):
+            location, data = location[1:], data.get("after")
+        problems += problems_of([{**one, "loc": tuple(location)}], data)
     return problem(422, "Some of this cannot be meant.", problems)
 
 

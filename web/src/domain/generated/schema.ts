@@ -4040,7 +4040,7 @@ export interface components {
             outcome: "plan";
             /**
              * Rules Version
-             * @default 4
+             * @default 5
              */
             rules_version: string;
             /** Device Key */

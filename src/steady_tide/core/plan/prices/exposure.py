@@ -20,6 +20,14 @@ FREE_SHORTER_STOPS: Final = {"always-nd": 0.1, "nd-when-needed": 0.3, "bare-lens
 UNSEEN_STOPS: Final = 0.2
 """Off the aim by less, nobody sees it: shutters and ISO are set in thirds of a stop. **Assumed**."""
 MOST_SHORTER_STOPS: Final = 4.0
+USUAL: Final = (
+    2, 3, 4, 5, 6, 8, 10, 13, 15, 20, 24, 25, 30, 40, 48, 50, 60, 80, 100, 120, 125, 160, 200, 240, 250, 320, 400, 480,
+    500, 640, 800, 960, 1000, 1250, 1600, 2000, 2500, 3200, 4000, 5000, 6400, 8000,
+)  # fmt: skip
+"""Parts of a second that cameras and people write shutters in: thirds of a stop, and angles of usual rates."""
+LOG2_USUAL: Final = np.log2(np.array(USUAL, dtype=float))
+SAME_STOPS: Final = 0.02
+POINTLESS_STOPS: Final = 2.0
 CONTROL_KINDS: Final = ("locked", "floating-iso", "floating-shutter", "automatic")
 
 
@@ -164,6 +172,32 @@ def _control_words(_: Situation, kind: float) -> str:
     return ("everything fixed", "ISO floats", "the shutter floats", "shutter and ISO float")[int(kind)]
 
 
+def _unusual(side: ExposureSide, _: Prices) -> Floats:
+    shutter, exact = side.longest_s, np.log2(target_of(side))
+    usual = np.min(np.abs(np.log2(np.asarray(shutter))[..., None] + LOG2_USUAL), axis=-1) < SAME_STOPS
+    wanted = np.abs(np.log2(shutter) - exact) < SAME_STOPS
+    return np.asarray(1.0 - (side.automatic | usual | wanted))
+
+
+def _unusual_words(_: Situation, shutter: float, unusual: float) -> str:
+    return f"{shutter_text(shutter)} s is {'no number people dial' if unusual else 'a usual number'}"
+
+
+def _pointless(side: ExposureSide, _: Prices) -> Floats:
+    if side.situation.brief.frozen or side.situation.brief.at_intervals:
+        return constant(0.0)
+    away = np.abs(side.aim.shutter - np.log2(target_of(side)))
+    return np.where(side.automatic, 0.0, np.minimum(over(away, POINTLESS_STOPS), MOST_SHORTER_STOPS))
+
+
+def _pointless_words(_: Situation, shutter: float, target: float, automatic: float) -> str:
+    if automatic:
+        return "the shutter is left to the camera"
+    return (
+        f"fixed at {shutter_text(shutter)} s, {abs(np.log2(shutter / target)):.1f} stops from {shutter_text(target)} s"
+    )
+
+
 def _swing(side: ExposureSide, _: Prices) -> Floats:
     bright, dark = side.bright, side.dark
     return np.asarray(np.abs(bright.shutter - dark.shutter) + np.abs(bright.gain - dark.gain))
@@ -228,6 +262,18 @@ TABLE: Final[tuple[Consideration[ExposureSide, Sets] | Consideration[Meeting, Se
     Consideration(
         "control", "exposure", _control, lambda sets: (control_kind(sets.exposures),), _control_words,
         (Setting.SHUTTER, Setting.ISO_CEILING, Setting.ISO_FLOOR),
+    ),
+    Consideration(
+        "shutter-unusual", "exposure", _unusual,
+        lambda sets: (sets.exposures.longest_s, _unusual(sets.exposures, Prices({}))),
+        _unusual_words,
+        (Setting.SHUTTER,), paced=True,
+    ),
+    Consideration(
+        "shutter-pointless", "exposure", _pointless,
+        lambda sets: (sets.exposures.aim.shutter_s, target_of(sets.exposures), sets.exposures.automatic),
+        _pointless_words,
+        (Setting.SHUTTER,), paced=True,
     ),
     Consideration(
         "swing", "exposure", _swing,

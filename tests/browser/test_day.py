@@ -87,8 +87,8 @@ def test_a_better_time_is_proposed_and_taken(page: Page, demo: str) -> None:
     page.get_by_label("Under the rafts from").fill("19:50")
     rafts = row(page, "Under the rafts")
     rafts.get_by_role("button", name=re.compile("^Move it to 1[0-9]:[0-9]+: steady all through")).click()
-    expect(rafts).to_contain_text("steady all through")
     expect(rafts.get_by_role("button", name=re.compile("Move it"))).to_have_count(0)
+    expect(rafts).to_contain_text("steady all through")
     expect(page.get_by_label("Under the rafts from")).to_have_value(re.compile("^1[6-8]:"))
 
 

@@ -131,8 +131,11 @@ def steady_windows(minutes: Floats, ev100: Floats, marks: Marks) -> list[Window]
 
 
 def leavings(minutes: Floats, ev100: Floats, marks: Marks, *, start: float, end: float) -> list[Leaving]:
-    """When the light crosses a mark on its way out, between two minutes; at the start, if it stands outside."""
-    rows = np.flatnonzero((minutes >= start) & (minutes <= end))
+    """When the light crosses a mark on its way out, between two minutes; at the start, if it stands outside.
+
+    The minute it ends at is not filmed any more, as in a steady window.
+    """
+    rows = np.flatnonzero((minutes >= start) & (minutes < max(end, start + 1)))
     found: list[Leaving] = []
     side_before: Literal["dark", "bright"] | None = None
     for row in rows:

@@ -3,9 +3,11 @@
 import asyncio
 import logging
 import socket
+import time
 from collections.abc import Sequence
 from contextlib import suppress
 from dataclasses import dataclass, field
+from threading import Thread
 from typing import Any, Final
 
 import uvicorn
@@ -24,7 +26,11 @@ from steady_tide.work.planners import Pool
 
 HEADER_S: Final = 10.0
 """By when the header of a request is to be there [s], from when its connection or its first byte is."""
+INSIST_S: Final = 15.0
+"""How long a service that was told to stop may take for it [s]."""
 BACKLOG: Final = 512
+
+log = logging.getLogger("steady_tide")
 
 
 @dataclass(frozen=True)
@@ -104,6 +110,19 @@ class _Server(uvicorn.Server):
         for words in self.ready:
             print(words, flush=True)
 
+    async def shutdown(self, sockets: list[socket.socket] | None = None) -> None:
+        """Stop; a task that will not end is left behind after a while, or nobody could stop the service."""
+        Thread(target=_insist, args=(asyncio.get_running_loop(),), daemon=True).start()
+        await super().shutdown(sockets)
+
+
+def _insist(loop: asyncio.AbstractEventLoop) -> None:
+    time.sleep(INSIST_S)
+    while not loop.is_closed():
+        with suppress(RuntimeError):
+            loop.call_soon_threadsafe(loop.stop)
+        time.sleep(1.0)
+
 
 def answer(made: Answering, listener: socket.socket) -> None:
     """Answer on a socket until a signal says stop."""
@@ -130,8 +149,12 @@ def answer(made: Answering, listener: socket.socket) -> None:
         planners.warm()
         if made.metrics is not None:
             start_http_server(made.metrics, addr="127.0.0.1", registry=service.meters.registry)
-        with suppress(KeyboardInterrupt):
+        try:
             _Server(_config(service, made), made.ready).run(sockets=[listener])
+        except KeyboardInterrupt:
+            pass
+        except RuntimeError as error:
+            log.warning("stopped with something left behind (%s)", error)
     finally:
         planners.close()
         database.close()

@@ -75,7 +75,6 @@ def test_a_busy_port_is_passed_over_or_told(home: Path) -> None:
         with pytest.raises(StartError, match=f"port {port} cannot be used .*--port"):
             bind("127.0.0.1", port)
     first = bind("127.0.0.1", None)
-    first.listen()
     second = bind("127.0.0.1", None)
     assert first.getsockname()[1] != second.getsockname()[1]
     first.close()

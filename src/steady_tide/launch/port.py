@@ -5,6 +5,7 @@ import socket
 from steady_tide.launch.words import StartError, say
 
 FIRST_PORT, PORTS_TRIED = 8420, 40
+BACKLOG = 512
 
 
 def bind(host: str, port: int | None) -> socket.socket:
@@ -16,6 +17,8 @@ def bind(host: str, port: int | None) -> socket.socket:
         listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
             listener.bind((host, number))
+            # Two that begin at one moment may both bind a port; only one may listen on it.
+            listener.listen(BACKLOG)
             return listener
         except OSError as error:
             listener.close()

@@ -17,6 +17,7 @@ from uvicorn.protocols.http.h11_impl import H11Protocol
 from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
 from steady_tide.desk.workplace import Shared
+from steady_tide.launch.port import BACKLOG
 from steady_tide.settings import PROJECT, Registration
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
@@ -28,7 +29,6 @@ HEADER_S: Final = 10.0
 """By when the header of a request is to be there [s], from when its connection or its first byte is."""
 INSIST_S: Final = 15.0
 """How long a service that was told to stop may take for it [s]."""
-BACKLOG: Final = 512
 
 log = logging.getLogger("steady_tide")
 
@@ -105,8 +105,12 @@ class _Server(uvicorn.Server):
         self.ready = ready
 
     async def startup(self, sockets: list[socket.socket] | None = None) -> None:
-        """Start listening, then tell."""
-        await super().startup(sockets)
+        """Start answering, then tell."""
+        try:
+            await super().startup(sockets)
+        except OSError:
+            Thread(target=_insist, args=(asyncio.get_running_loop(),), daemon=True).start()
+            raise
         for words in self.ready:
             print(words, flush=True)
 

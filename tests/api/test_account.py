@@ -169,7 +169,7 @@ def test_many_guesses_at_once_are_not_many_guesses(database: Database, files: Fi
     with ThreadPoolExecutor(12) as threads:
         told = list(threads.map(guess, range(24)))
     assert told.count(422) == entering.FAILURES_ALLOWED and set(told) <= {422, 429, 503}
-    another_browser(app, email), "the owner comes in from elsewhere"
+    another_browser(app, email)  # the owner comes in from elsewhere
 
 
 def test_one_address_tries_only_so_many_accounts(

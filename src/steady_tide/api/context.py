@@ -9,6 +9,7 @@ from typing import Annotated
 from fastapi import Cookie, Depends, Request
 
 from steady_tide.api.meters import Meters
+from steady_tide.api.seen import Seen
 from steady_tide.api.turns import Turnstiles
 from steady_tide.desk.accounts.entering import account_of
 from steady_tide.desk.workplace import Shared, Workplace
@@ -53,6 +54,11 @@ class Service:
         """What requests take turns at."""
         connections = self.database.connections - SPARE_CONNECTIONS
         return Turnstiles.around(connections=connections, planners=self.shared.planners.at_once + SPARE_PLANS)
+
+    @cached_property
+    def seen(self) -> Seen:
+        """What is wrong with it, as of a moment ago."""
+        return Seen(self.database, self.files)
 
     @cached_property
     def queue(self) -> Queue:

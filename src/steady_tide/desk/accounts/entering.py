@@ -74,6 +74,14 @@ def hashed(password: str, *, about: tuple[str, ...] = ()) -> str:
     return _hasher.hash(password)
 
 
+def proven(stored: str, password: str) -> bool:
+    """Whether a password is the one that was kept."""
+    try:
+        return _hasher.verify(stored, password)
+    except VerificationError:
+        return False
+
+
 def create_account(session: Session, *, email: str, name: str, password: str | None) -> Account:
     """A new account. Raises BadInput for a weak password and Taken for a used address."""
     secret = hashed(password, about=(*email.split("@"), *name.split())) if password is not None else None
@@ -117,11 +125,7 @@ def sign_in(session: Session, *, email: str, password: str, come_from: From) -> 
     address = normal_email(email)
     account = kept.account_called(session, address)
     stored = account.password_hash if account and account.password_hash else _NOBODY
-    try:
-        _hasher.verify(stored, password)
-    except VerificationError:
-        return None
-    if account is None or account.password_hash is None:
+    if not proven(stored, password) or account is None or account.password_hash is None:
         return None
     if account.disabled:
         raise BadInput([Problem(("email",), "this account is closed; ask whoever runs this service")])

@@ -4,11 +4,8 @@ from datetime import UTC, datetime, timedelta
 from typing import Final
 from uuid import UUID
 
-from argon2 import PasswordHasher
-from argon2.exceptions import VerificationError
-
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.desk.accounts.entering import hash_of, hashed
+from steady_tide.desk.accounts.entering import hash_of, hashed, proven
 from steady_tide.desk.views import View
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories import accounts as kept
@@ -16,7 +13,6 @@ from steady_tide.store.repositories.kit import account_of
 from steady_tide.store.tables import Account
 
 REGRET: Final = timedelta(days=7)
-_hasher = PasswordHasher()
 
 
 class SignedIn(View):
@@ -103,7 +99,5 @@ class Own:
     def _prove(self, account: Account, password: str, field: str) -> None:
         if account.password_hash is None:
             raise BadInput([Problem((field,), "this account has no password; it belongs to the demo")])
-        try:
-            _hasher.verify(account.password_hash, password)
-        except VerificationError as error:
-            raise BadInput([Problem((field,), "this is not your password")]) from error
+        if not proven(account.password_hash, password):
+            raise BadInput([Problem((field,), "this is not your password")])

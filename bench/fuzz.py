@@ -21,9 +21,8 @@ EXAMPLES = 8
 def main(calls: int = CALLS) -> None:
     """Call, save, tell."""
     warnings.simplefilter("ignore")
-    from starlette.testclient import TestClient
     from tests.fuzz import Fuzz
-    from tests.service import ORIGIN, add_scene, joined, with_kit
+    from tests.service import a_browser, add_scene, joined, with_kit
     from tests.situations import SCENES
 
     from steady_tide.api.app import create_app
@@ -46,8 +45,7 @@ def main(calls: int = CALLS) -> None:
     wrong = [one for one in done if "wrong" in one]
     try:
         while made < calls:
-            client = with_kit(joined(TestClient(app, base_url=ORIGIN, headers={"Origin": ORIGIN},
-                                                raise_server_exceptions=False, client=("127.0.0.1", 1))))  # fmt: skip
+            client = with_kit(joined(a_browser(app)))
             scene = add_scene(client, SCENES["The pilot gig"])
             setup = scene["setups"][0]
             ids = {"shoot_id": scene["shoot_id"], "scene_id": scene["id"], "setup_id": setup["id"], "key": "nd16"}

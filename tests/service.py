@@ -54,7 +54,7 @@ def files(tmp_path_factory: pytest.TempPathFactory) -> Files:
 @pytest.fixture(scope="session")
 def service(database: Database, files: Files) -> Service:
     """The service as a normal start makes it; jobs wait until a test has them done."""
-    return Service(database, files, web=None, works=False, hosts=frozenset({"testserver"}), limits_joining=False)
+    return Service(database, files, web=None, works=False, hosts=frozenset({"testserver"}))
 
 
 @pytest.fixture(scope="session")
@@ -78,13 +78,19 @@ def do_jobs(service: Service) -> Callable[[], None]:
 @pytest.fixture
 def visitor(app: Any) -> Iterator[TestClient]:
     """Somebody who is not signed in."""
-    with TestClient(app, base_url=ORIGIN, headers={"Origin": ORIGIN}, raise_server_exceptions=False) as client:
+    with a_browser(app) as client:
         yield client
+
+
+def a_browser(app: Any, address: str = "127.0.0.1") -> TestClient:
+    """A browser that comes from an address; errors are answers to it."""
+    headers = {"Origin": ORIGIN}
+    return TestClient(app, base_url=ORIGIN, headers=headers, raise_server_exceptions=False, client=(address, 50_000))
 
 
 def join(app: Any) -> TestClient:
     """A new creator, signed in."""
-    return joined(TestClient(app, base_url=ORIGIN, headers={"Origin": ORIGIN}, raise_server_exceptions=False))
+    return joined(a_browser(app))
 
 
 def joined(client: Client) -> Client:

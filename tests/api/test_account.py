@@ -14,7 +14,7 @@ from steady_tide.api.context import Service
 from steady_tide.desk.accounts import entering
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
-from tests.service import ORIGIN, add_scene, join, with_kit
+from tests.service import a_browser, add_scene, join, with_kit
 from tests.situations import SCENES
 
 SECRET = "a long enough secret"
@@ -22,7 +22,7 @@ OTHER = "quite another long secret"
 
 
 def another_browser(app: Any, email: str, password: str = SECRET) -> TestClient:
-    client = TestClient(app, base_url=ORIGIN, headers={"Origin": ORIGIN}, raise_server_exceptions=False)
+    client = a_browser(app)
     assert client.post("/api/session", json={"email": email, "password": password}).status_code == 200
     return client
 
@@ -151,12 +151,10 @@ def test_what_is_no_archive_is_refused_in_words_and_changes_nothing(app: Any, da
 # Who may come in.
 
 
-def a_service(database: Database, files: Files, **wanted: Any) -> TestClient:
+def a_service(database: Database, files: Files, address: str = "203.0.113.9", **wanted: Any) -> TestClient:
+    """A service set up otherwise, and a browser that comes to it from an address elsewhere."""
     service = Service(database, files, web=None, works=False, hosts=frozenset({"testserver"}), **wanted)
-    made = TestClient(
-        create_app(service), base_url=ORIGIN, headers={"Origin": ORIGIN}, client=("203.0.113.9", 4000)
-    )  # fmt: skip
-    return made
+    return a_browser(create_app(service), address)
 
 
 def test_many_guesses_at_once_are_not_many_guesses(database: Database, files: Files, app: Any) -> None:
@@ -176,7 +174,7 @@ def test_one_address_tries_only_so_many_accounts(
     database: Database, files: Files, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr(entering, "FAILURES_FROM_ONE", 3)
-    guesser = a_service(database, files)
+    guesser = a_service(database, files, "203.0.113.11")
     told = [
         guesser.post("/api/session", json={"email": f"{n}@spray.invalid", "password": "guess"}).status_code
         for n in range(8)
@@ -188,7 +186,7 @@ def test_one_address_makes_only_so_many_accounts(
     database: Database, files: Files, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr(entering, "JOINED_FROM_ONE", 2)
-    service = a_service(database, files)
+    service = a_service(database, files, "203.0.113.10")
     made = [
         service.post(
             "/api/session/accounts", json={"email": f"{n}@many.invalid", "name": "N", "password": SECRET}
@@ -200,10 +198,10 @@ def test_one_address_makes_only_so_many_accounts(
 
 def test_registration_is_open_by_invitation_or_closed(database: Database, files: Files) -> None:
     new = {"email": "asked@example.invalid", "name": "Asked", "password": SECRET}
-    closed = a_service(database, files, registration="closed", limits_joining=False)
+    closed = a_service(database, files, registration="closed")
     assert closed.get("/api/session").json()["registration"] == "closed"
     assert closed.post("/api/session/accounts", json=new).status_code == 422
-    invited = a_service(database, files, registration="invited", limits_joining=False)
+    invited = a_service(database, files, registration="invited")
     refused = invited.post("/api/session/accounts", json={**new, "invitation": "made up"})
     assert refused.json()["errors"][0]["path"] == ["invitation"]
     with database.session() as session:
@@ -214,7 +212,7 @@ def test_registration_is_open_by_invitation_or_closed(database: Database, files:
 
 
 def test_behind_https_cookies_are_secure_and_browsers_are_told_to_stay(database: Database, files: Files) -> None:
-    service = a_service(database, files, https=True, limits_joining=False)
+    service = a_service(database, files, https=True)
     joined = service.post(
         "/api/session/accounts", json={"email": "https@example.invalid", "name": "H", "password": SECRET}
     )

@@ -6,7 +6,7 @@ from typing import Any
 import pytest
 from starlette.testclient import TestClient
 
-from tests.service import add_scene
+from tests.service import a_browser, add_scene
 from tests.situations import SCENES
 
 BRIEF = SCENES["Lantern market"]
@@ -95,8 +95,7 @@ def at_once(creator: TestClient, calls: list[Call]) -> list[Any]:
     """The same creator in as many windows, all at the same moment."""
 
     def window(call: Call) -> Any:
-        other = TestClient(creator.app, base_url=str(creator.base_url), raise_server_exceptions=False)
-        other.headers["Origin"] = creator.headers["Origin"]
+        other = a_browser(creator.app)
         other.cookies.update(creator.cookies)
         method, where, body = call
         return other.request(method, where, json=body)

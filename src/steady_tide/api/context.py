@@ -34,7 +34,7 @@ class Service:
     """What the service is made of. In `demo` it signs its one creator in by itself; `works`: it does jobs itself.
 
     hosts: names it is reached by, besides its addresses. https: whether browsers reach it by https.
-    registration: who may make an account; limits_joining: whether many from one address are too many.
+    registration: who may make an account.
     """
 
     database: Database
@@ -44,7 +44,6 @@ class Service:
     https: bool = False
     hosts: frozenset[str] = frozenset()
     registration: Registration = "open"
-    limits_joining: bool = True
     works: bool = True
     shared: Shared = field(default_factory=Shared)
     meters: Meters = field(default_factory=Meters)

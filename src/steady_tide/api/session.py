@@ -132,8 +132,7 @@ def join(service: ServiceOf, response: Response, come_from: FromOf, new: NewAcco
     """Make an account and sign in, where this service lets people."""
     if service.registration == "closed":
         raise BadInput([Problem(("email",), "this service takes no new accounts; ask whoever runs it")])
-    if service.limits_joining:
-        may_join(service.database, email=new.email, come_from=come_from)
+    may_join(service.database, email=new.email, come_from=come_from)
     with service.database.session() as session:
         if service.registration == "invited":
             use_invitation(session, new.invitation)

@@ -138,8 +138,16 @@ def zipped(**files: bytes) -> bytes:
                    b'"light": {"kind": "ev", "ev100": 9}}, "setups": [{"device": "none"}]}]}]}'),
             "no camera none",
         ),
+        (zipped(account_json=b'{"weights": {"gold": 1}}'), "no such price"),
+        (zipped(account_json=b'{"dialled": [{"device": "a", "slot": 1, "values": {"gold": "1"}}]}'), "one of"),
+        (
+            zipped(account_json=b'{"shoots": [{"name": "x", "scenes": [{"name": "y", "starts": 700, "ends": 600, '
+                   b'"brief": {"scenario": "motion", "light": {"kind": "ev", "ev100": 9}}}]}]}'),
+            "minutes after the start",
+        ),
+        (zipped(account_json=b'{"shoots": [{"name": "' + b"x" * 150 + b'"}]}'), "at most 120"),
     ],
-    ids=["zip", "account", "json", "deep", "bomb", "shape", "camera"],
+    ids=["zip", "account", "json", "deep", "bomb", "shape", "camera", "price", "setting", "times", "name"],
 )  # fmt: skip
 def test_what_is_no_archive_is_refused_in_words_and_changes_nothing(app: Any, data: bytes, words: str) -> None:
     mine = join(app)
@@ -218,6 +226,13 @@ def test_behind_https_cookies_are_secure_and_browsers_are_told_to_stay(database:
     )
     assert "secure" in joined.headers["set-cookie"].lower()
     assert joined.headers["strict-transport-security"].startswith("max-age=")
+
+
+@pytest.mark.parametrize("broken", ["[::1", "[", "]:80", "a b", "%00", "::::"])
+def test_names_and_origins_that_are_none_are_turned_away_in_words(visitor: TestClient, broken: str) -> None:
+    assert visitor.get("/api/health", headers={"Host": broken}).status_code == 421
+    answer = visitor.post("/api/shoots", json={"name": "x"}, headers={"Origin": f"http://{broken}"})
+    assert answer.status_code == 403 and answer.json()["detail"]
 
 
 @pytest.mark.parametrize(

@@ -177,3 +177,12 @@ def test_what_is_wrong_in_an_edit_is_told_where_people_see_it(creator: TestClien
     item = next(one for one in creator.get("/api/kit/bag").json() if one["kind"] == "nd")
     wrong = creator.patch("/api/kit/bag", json={"before": item, "after": {**item, "stops": "a lot"}})
     assert wrong.json()["errors"][0]["path"] == ["stops"]
+
+
+def test_a_mode_table_brought_in_leaves_the_rest_as_it_was_changed_meanwhile(creator: TestClient) -> None:
+    where, before = stored_device(creator)
+    table = creator.get(f"{where}/modes").text
+    calls: list[Call] = [("PUT", f"{where}/modes", {"csv": table})] * 2
+    calls.append(("PATCH", where, {"before": before, "after": {**before, "name": "Renamed"}}))
+    assert {answer.status_code for answer in at_once(creator, calls)} == {200}
+    assert creator.get(where).json()["name"] == "Renamed"

@@ -8,7 +8,7 @@ import logging
 from contextlib import suppress
 from time import perf_counter
 from typing import Final
-from urllib.parse import urlsplit
+from urllib.parse import SplitResult, urlsplit
 from uuid import uuid4
 
 from fastapi.routing import APIRoute
@@ -88,7 +88,7 @@ class Guard:
             return problems.problem(421, "This service is not known by the name it was asked for.")
         if scope["method"] in WRITES:
             origin = headers.get("origin")
-            if origin is not None and urlsplit(origin).netloc != host:
+            if origin is not None and _split(origin).netloc != host:
                 return problems.problem(403, "This request comes from another site.")
         if length is None:
             return problems.problem(411, "Say how long what you send is.")
@@ -97,7 +97,7 @@ class Guard:
 
     def _known(self, host: str) -> bool:
         """Whether this service answers to a name: an address says where it is, a name must be one of its own."""
-        name = (urlsplit(f"//{host}").hostname or "") if host.isascii() else ""
+        name = _split(f"//{host}").hostname or ""
         if name in LOOPBACK or self.service.demo:
             return name in LOOPBACK
         with suppress(ValueError):
@@ -111,6 +111,14 @@ class Guard:
                 most: int = (route.openapi_extra or {}).get(EXTRA, LARGEST_BYTES)
                 return most
         return LARGEST_BYTES
+
+
+def _split(address: str) -> SplitResult:
+    """The parts of an address that somebody sent; of one that is none, nothing."""
+    try:
+        return urlsplit(address)
+    except ValueError:
+        return urlsplit("")
 
 
 class _Answer:

@@ -11,7 +11,7 @@ from pydantic import Field, StringConstraints
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import Kit, checked_kit
-from steady_tide.core.kit.settings import Value
+from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.reading import Measured
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import Stance
@@ -25,15 +25,17 @@ account.json  shoots with their scenes (a brief document each), readings, places
 
 Both are plain JSON. "Bring in" on the account page of any Steady Tide takes the whole archive.
 """
-Text = Annotated[str, StringConstraints(max_length=200)]
+Key = Annotated[str, StringConstraints(max_length=60)]
+Text = Annotated[str, StringConstraints(max_length=120)]
+Line = Annotated[str, StringConstraints(max_length=160)]
 Minute = Annotated[int, Field(ge=0, le=4000)]
 
 
 class KeptSetup(Part):
     """A camera on a scene, by its key in the kit."""
 
-    device: Text
-    school: Text = ""
+    device: Key
+    school: Key = ""
     slot: int = Field(default=1, ge=1, le=50)
     pins: Annotated[dict[str, Value], Field(max_length=60)] = {}
 
@@ -45,7 +47,7 @@ class KeptScene(Part):
     brief: Brief
     starts: Minute | None = None
     ends: Minute | None = None
-    spot: Text = ""
+    spot: Key = ""
     fixed: bool = False
     setups: Annotated[list[KeptSetup], Field(max_length=20)] = []
 
@@ -63,7 +65,7 @@ class KeptShoot(Part):
 
     name: Text
     place: Text = ""
-    school: Text = ""
+    school: Key = ""
     day: date | None = None
     latitude_deg: float | None = Field(default=None, ge=-90, le=90)
     longitude_deg: float | None = Field(default=None, ge=-180, le=180)
@@ -84,17 +86,17 @@ class KeptPlace(Part):
 class KeptSchool(Part):
     """An own school."""
 
-    key: Text
-    line: Text = ""
+    key: Key
+    line: Line = ""
     stance: Stance
 
 
 class KeptSlot(Part):
     """What is dialled into a slot of a camera: setting to value."""
 
-    device: Text
+    device: Key
     slot: int = Field(ge=1, le=50)
-    values: Annotated[dict[str, Text], Field(max_length=60)]
+    values: Annotated[dict[Setting, Text], Field(max_length=60)]
 
 
 class Archive(Part):
@@ -102,7 +104,7 @@ class Archive(Part):
 
     document: Literal["steady-tide/account"] = "steady-tide/account"
     version: Literal[1] = 1
-    usual_school: Text = ""
+    usual_school: Key = ""
     weights: Annotated[dict[str, float], Field(max_length=1000)] = {}
     schools: Annotated[list[KeptSchool], Field(max_length=100)] = []
     places: Annotated[list[KeptPlace], Field(max_length=1000)] = []

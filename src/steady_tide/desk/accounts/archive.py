@@ -5,10 +5,12 @@ from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.light.reading import checked
+from steady_tide.core.plan.prices.book import BOOK
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.wishes import read_pins
 from steady_tide.desk.bench.bench import Bench, Camera
 from steady_tide.desk.cards.dialled import Dialled
+from steady_tide.desk.day.filming import filmed_times
 from steady_tide.desk.kit.kit import KitDesk
 from steady_tide.desk.shoots.places import Places
 from steady_tide.desk.shoots.shoots import ShootFacts
@@ -112,7 +114,9 @@ class Archives:
             self._bring_shoot(shoot, ids, schools, number)
         for slot in archive.dialled:
             if slot.device in ids:
-                Dialled(self.rows).confirm(ids[slot.device], slot.slot, slot.values)
+                Dialled(self.rows).confirm(
+                    ids[slot.device], slot.slot, {name.value: kept for name, kept in slot.values.items()}
+                )
 
     def _taste(self, archive: Archive) -> dict[str, str]:
         """Own schools and weights; which key each school of the archive has here."""
@@ -123,6 +127,9 @@ class Archives:
             known = here.get(name)
             found[school.key] = known or stances.save(school.stance, line=school.line).key
         for key, weight in archive.weights.items():
+            if key not in BOOK:
+                words = "there is no such price here; was this made by a newer version?"
+                raise BadInput([Problem(("weights", key), words)])
             stances.weigh(key, weight)
         return found
 
@@ -139,7 +146,8 @@ class Archives:
                 read_pins(setup.pins)
                 school = schools.get(setup.school, setup.school)
                 cameras.append(Camera(ids[setup.device], school, setup.pins, setup.slot))
-            schedule = {"starts": scene.starts, "ends": scene.ends, "spot": scene.spot, "fixed": scene.fixed}
+            starts, ends = filmed_times(scene.starts, scene.ends)
+            schedule = {"starts": starts, "ends": ends, "spot": scene.spot, "fixed": scene.fixed}
             scenes.append(
                 bench.put_scene(row.id, name=scene.name, brief=scene.brief, cameras=cameras, schedule=schedule)
             )

@@ -74,7 +74,7 @@ class FilmingDesk:
     def _film(self, scene: SceneRow, filming: Filming) -> None:
         given = {name: getattr(filming, name) for name in filming.model_fields_set}
         if any(name in given for name in TIME):
-            scene.starts, scene.ends = _times(filming.starts, filming.ends)
+            scene.starts, scene.ends = filmed_times(filming.starts, filming.ends)
         scene.spot, scene.fixed = given.get("spot", scene.spot), given.get("fixed", scene.fixed)
         brief = Brief.opened(scene.brief)
         scene.brief = _with_filming(brief, given).plain()
@@ -154,7 +154,8 @@ class FilmingDesk:
         return _order_view(found, {one.scene.key: one.row for one in timed})
 
 
-def _times(starts: int | None, ends: int | None) -> tuple[int | None, int | None]:
+def filmed_times(starts: int | None, ends: int | None) -> tuple[int | None, int | None]:
+    """When a scene is filmed [minutes], or that it is not said. Raises BadInput for what no day has."""
     if (starts is None) != (ends is None):
         raise BadInput([Problem(("ends",), "give a start and an end, or neither")])
     if starts is None or ends is None:

@@ -84,9 +84,9 @@ class KitDesk:
 
     def replace_modes(self, device_id: UUID, table: str) -> Device:
         """Put another mode table, as CSV, into a camera's document."""
-        document = self.device(device_id).plain()
-        document["modes"] = modes_from_csv(table)
-        return self.replace(device_id, checked(Device.read(document)))
+        before = self.device(device_id)
+        after = Device.read({**before.plain(), "modes": modes_from_csv(table)})
+        return self.replace(device_id, checked(after), before=before)
 
     def delete(self, device_id: UUID) -> None:
         """Remove a camera. Raises Taken while scenes use it."""

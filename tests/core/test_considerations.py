@@ -5,7 +5,7 @@ from typing import Any
 import numpy as np
 import pytest
 
-from steady_tide.core.kit.bag import BagItem
+from steady_tide.core.kit.bag import BagItem, NdFilter
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.physics.scene import SceneSpace
 from steady_tide.core.plan.physics.sides import ExposureSide, FrameSide, Sets
@@ -146,9 +146,15 @@ def test_iso_room_that_nothing_needs_is_a_small_fault() -> None:
     assert price("iso-unused", point(iso=(100, 1600), **sunny)) == pytest.approx(0.12 * 4)
 
 
+STACKING: list[BagItem] = [
+    item.model_copy(update={"stackable": True}) if isinstance(item, NdFilter) else item for item in KIT.bag
+]
+
+
 def test_glass_costs_by_the_filter_by_the_stack_and_by_its_flaws() -> None:
-    bare, single, stack = (price("glass", point(nd=nd)) for nd in ("none", "nd16", "nd4+nd32"))
-    assert (bare, single, stack) == (pytest.approx(0), pytest.approx(0.2), pytest.approx(0.8))
+    bare, single, stack = (price("glass", point(nd=nd, bag=STACKING)) for nd in ("none", "nd16", "nd4+nd32"))
+    # 0.2 a filter, 0.6 for the second, 0.03 a stop: 4 stops, 2 + 5.
+    assert (bare, single, stack) == (pytest.approx(0), pytest.approx(0.32), pytest.approx(1.21))
     flawed = [f.model_copy(update={"flaw": "cast"}) if f.key == "nd16" else f for f in KIT.bag]
     assert price("glass-trouble", point(nd="nd16", bag=flawed)) == pytest.approx(1.0)
     assert price("glass-trouble", point(nd="nd16")) == pytest.approx(0.0)
@@ -161,8 +167,8 @@ def test_a_flaw_of_the_long_lens_shows_there_only_and_stacks_show_in_wide_views(
     assert price("glass-trouble", point(nd="nd16", bag=bag, view="narrow")) == pytest.approx(1.0)
     assert price("glass-trouble", point(nd="nd16", bag=bag, view="wide")) == pytest.approx(0.0)
     # A stack: nothing at 50 degrees, 28/40 of its worst at 118.
-    assert price("glass-trouble", point(nd="nd4+nd32", view="narrow")) == pytest.approx(0.0)
-    assert price("glass-trouble", point(nd="nd4+nd32", view="wide")) == pytest.approx(28 / 40)
+    assert price("glass-trouble", point(nd="nd4+nd32", bag=STACKING, view="narrow")) == pytest.approx(0.0)
+    assert price("glass-trouble", point(nd="nd4+nd32", bag=STACKING, view="wide")) == pytest.approx(28 / 40)
 
 
 def test_diffraction_counts_from_two_delivered_pixels() -> None:
@@ -212,7 +218,11 @@ def test_fixing_everything_is_no_fault_while_the_light_stays() -> None:
 def test_flicker_counts_by_lamps_only() -> None:
     assert price("flicker", point("Lantern market", shutter="1/50")) == pytest.approx(0, abs=1e-9)
     # 1/60 at 50 Hz keeps |sinc(100/60)| of the ripple.
-    assert price("flicker", point("Lantern market", shutter="1/60")) == pytest.approx(4 * abs(np.sinc(100 / 60)))
+    kept = 4 * abs(np.sinc(100 / 60))
+    thirty = point("Lantern market", shutter="1/60", mode=("16:9", "4K", "30"))
+    assert price("flicker", thirty) == pytest.approx(kept)
+    # At 25 frames a second it beats at 0 Hz: every frame has the same light, and a band at most.
+    assert price("flicker", point("Lantern market", shutter="1/60")) == pytest.approx(0.15 * kept)
     assert price("flicker", point("The pilot gig", shutter="1/60", light=SUN)) == 0
 
 
@@ -289,12 +299,21 @@ def test_noise_falls_with_light_and_with_photosites_and_iso_does_not_matter() ->
     )
 
 
+def _read_as(readout: str) -> Device:
+    return A4.model_copy(update={"modes": [mode.model_copy(update={"readout": readout}) for mode in A4.modes]})
+
+
 def test_pixels_are_counted_after_every_crop_in_the_worst_shape() -> None:
     # 4K for a 1920 film: 2; the strong level gives up 18 %; 9:16 in a 16:9 frame has 2160 * 9/16 = 1215 of 1080.
     assert single(point().frames.have_over_need) == pytest.approx(1215 / 1080)
     wide_only = {"delivery": {"shapes": ["16:9"]}}
     assert single(point(**wide_only).frames.have_over_need) == pytest.approx(2.0)
-    assert single(point(level="strong", **wide_only).frames.have_over_need) == pytest.approx(2 * 0.82)
+    # 5568 photosites of which 94 % are read stand behind 3840 pixels: the strong level has them to spare.
+    assert single(point(level="strong", **wide_only).frames.have_over_need) == pytest.approx(2.0)
+    binned = _read_as("binned")
+    assert single(point(device=binned, level="strong", **wide_only).frames.have_over_need) == pytest.approx(2 * 0.82)
+    soft = A4.model_copy(update={"lenses": [A4.lenses[0].model_copy(update={"resolves_px": 3000})]})
+    assert single(point(device=soft, **wide_only).frames.have_over_need) == pytest.approx(2 * 3000 / 3840 * 0.94)
     cropped = {"delivery": {"shapes": ["16:9"], "crop_room": 0.5}}
     assert single(point(**cropped).frames.have_over_need) == pytest.approx(1.0)
     assert price("pixels-missing", point(mode=("16:9", "1080", "25"), **cropped)) == pytest.approx(2.0)
@@ -406,3 +425,13 @@ def test_intra_frame_at_a_high_rate_needs_a_drive_and_a_fast_card() -> None:
     assert recorded("card-speed", rate="25", mbit=700, **phone) == 0
     slow = MANUAL.model_copy(update={"card_mb_s": 100.0})
     assert recorded("card-speed", rate="25", mbit=700, **{**phone, "device": slow}) == 4.0
+
+
+@pytest.mark.parametrize(("full_well_e", "held"), [(20_000.0, 3.2), (3_430.0, 2.0), (1_715.0, 1.0)])
+def test_no_profile_holds_more_than_the_wells(full_well_e: float, held: float) -> None:
+    """At ISO 100 mid grey of the A4 is 10/100 lx s · 11 000 · 1.12² · 0.62 = 856 electrons."""
+    sensor = A4.lenses[0].sensor.model_copy(update={"full_well_e": full_well_e})
+    camera = A4.model_copy(update={"lenses": [A4.lenses[0].model_copy(update={"sensor": sensor})]})
+    neutral = next(profile for profile in camera.profiles if profile.key == "neutral")
+    given = situation_of(brief("The pilot gig"), Stance(), camera, KIT.bag).given
+    assert given.headroom_stops(neutral) == pytest.approx(held, abs=0.01)

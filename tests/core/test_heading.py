@@ -6,10 +6,10 @@ from typing import Any
 import numpy as np
 import pytest
 
-from steady_tide.core.day.heading import OPERATOR_M, Frame, Heading, heading_of, shadow_seen
+from steady_tide.core.day.heading import Frame, Heading, heading_of, shadow_seen
 from steady_tide.core.day.timeline import Sky, sky_of
 from steady_tide.core.light.almanac import Place
-from steady_tide.core.light.daylight import DIFFUSE_SIDE_STOPS
+from steady_tide.core.light.daylight import DIFFUSE_SIDE_STOPS, OPERATOR_M
 from steady_tide.core.plan.problem.brief import Aim, Brief
 
 NORTH = sky_of(Place(58.30, 6.60), date(2026, 9, 19), "Europe/Oslo")

@@ -101,7 +101,7 @@ def test_the_headline_names_what_is_chosen(plan: Plan) -> None:
         ("The pilot gig", {}, "do not touch the camera in motion"),
         ("The smoked jar", {}, "mains power away from liquids"),
         ("Lantern market", {}, "seizures"),
-        ("Lantern market", {"carried": "walking"}, "spotter"),
+        ("Talking on the quay", {"carried": "walking"}, "spotter"),
         ("Lantern market", {"temperature_c": -5}, "frozen cells"),
     ],
 )

@@ -354,8 +354,8 @@ def test_pasting_lays_cells_in_and_grows_downwards(call: Call, grid: list[list[s
     assert len(made) == 4
     assert [row[4] for row in made] == ["24", "25", "48", "50"]
     assert made[3][:4] == grid[2][:4], "what is not pasted is taken from the row above"
-    wide = call("grid.pasted", grid, 0, 14, "video\t4\tbeyond", list(COLUMNS))
-    assert wide[0][14:] == ["video", "4"]
+    wide = call("grid.pasted", grid, 0, 14, "video\t4\t8\tbeyond", list(COLUMNS))
+    assert wide[0][14:] == ["video", "4", "8"]
 
 
 def test_a_whole_table_with_its_first_line_can_be_pasted_in_any_order_of_columns(call: Call) -> None:
@@ -398,7 +398,7 @@ def test_every_field_of_a_kind_is_one_of_its_document(call: Call, kind: str) -> 
 
 def test_a_new_thing_is_good_and_fits_the_only_camera(call: Call) -> None:
     typed = call("bag.newItem", "nd", ["skarv-a4"])
-    assert (typed["condition"], typed["fits"], typed["stackable"]) == ("good", "skarv-a4", "yes")
+    assert (typed["condition"], typed["fits"], typed["stackable"]) == ("good", "skarv-a4", "no")
     sent = call("bag.sentItem", "nd", "nd-2", {**typed, "label": "ND 2", "stops": "1"}, None)
     assert problems_free(sent) and "fits" not in call("bag.newItem", "nd", ["a", "b"])
 

@@ -12,8 +12,9 @@ from steady_tide.formats.plain import safe, unguarded
 COLUMNS = (
     "frame_shape", "resolution", "width_px", "height_px", "rate", "views", "stabilisation", "bit_rates",
     "bit_depths", "profiles", "readout", "photosite_share", "low_light_tuned", "draw_w", "kind", "still_mb",
+    "readout_ms",
 )  # fmt: skip
-OPTIONAL = ("bit_depths", "profiles", "readout", "photosite_share", "low_light_tuned", "kind", "still_mb")
+OPTIONAL = ("bit_depths", "profiles", "readout", "photosite_share", "low_light_tuned", "kind", "still_mb", "readout_ms")
 """Columns that may be left out, as their cells may be left empty."""
 MOST_ROWS = 2000
 LARGEST_CHARACTERS = 1_000_000
@@ -38,6 +39,7 @@ def modes_to_csv(modes: Iterable[Mode]) -> str:
                 _by_codec(mode.bit_depths), " ".join(mode.profiles), mode.readout or "", repr(mode.photosite_share),
                 YES if mode.low_light_tuned else NO, repr(mode.draw_w),
                 mode.kind, "" if mode.still_mb is None else repr(mode.still_mb),
+                "" if mode.readout_ms is None else repr(mode.readout_ms),
             )
         )  # fmt: skip
     return out.getvalue()
@@ -116,6 +118,7 @@ def _row(cells: dict[str, str]) -> dict[str, Any]:
         "readout": cells.get("readout") or None,
         "kind": cells.get("kind") or "video",
         "still_mb": cells.get("still_mb") or None,
+        "readout_ms": cells.get("readout_ms") or None,
         "photosite_share": cells.get("photosite_share") or 1,
         "low_light_tuned": cells.get("low_light_tuned", "").lower() in (YES, "true", "1", "x"),
     }

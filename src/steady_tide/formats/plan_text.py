@@ -30,6 +30,7 @@ def plan_text(plan: Plan) -> str:
     ]
     lines += [f"  {one.label:<{WIDTH + 8}} {one.text} {one.unit}" for one in plan.figures]
     lines += ["", *[f"Price: {price.label}: {price.words} ({price.cost:.1f} stops)" for price in plan.prices]]
+    lines += [f"On the spot: {words}" for words in plan.practice]
     lines += [f"Caution: {words}" for words in plan.cautions]
     lines += [f"Assumed: {words}" for words in plan.assumptions]
     return "\n".join(lines).rstrip() + "\n"

@@ -78,6 +78,7 @@ const ASKED: Record<BagItem["kind"], Ask[]> = {
     ask("most_stops", "At most, if variable"),
     ask("tested_stops", "Tested"),
     ask("stackable", "Can be stacked"),
+    rarely("cast_mired", "Shifts colour by"),
     ...TESTED,
     FITS,
   ],

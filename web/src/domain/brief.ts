@@ -110,12 +110,16 @@ export const FILMED: FieldSpec[] = [
   { path: "subject_speed_m_s", label: "Crosses at", not: ["lapse", "talking"] },
   { path: "temperature_c", label: "Air" },
   { path: "mains_hz", label: "Mains" },
+  { path: "wind_m_s", label: "Wind", only: ["drone"] },
+  { path: "humidity_percent", label: "Humidity", only: ["lapse"] },
 ];
 
 export const FLAGS: FieldSpec[] = [
   { path: "frozen", label: "Freeze it", only: ["product", "motion", "underwater"] },
   { path: "point_of_view", label: "Point of view", only: ["motion"] },
+  { path: "wide_look", label: "Bent wide look", not: ["lapse"] },
   { path: "repeatable", label: "Repeatable" },
+  { path: "first_outing", label: "First time out" },
   { path: "sound_used", label: "Sound used", not: ["underwater", "drone", "lapse"] },
   { path: "windy", label: "Windy", not: ["underwater", "lapse"] },
 ];
@@ -135,6 +139,7 @@ export const DELIVERY: FieldSpec[] = [
   { path: "delivery.long_side_px", label: "Film is" },
   { path: "delivery.crop_room", label: "Room to crop" },
   { path: "delivery.edited_on", label: "Edited on" },
+  { path: "delivery.room_gb", label: "Room to keep it" },
   { path: "delivery.shown_on", label: "Shown on" },
   {
     path: "delivery.graded",
@@ -150,7 +155,8 @@ export const DELIVERY: FieldSpec[] = [
 export const LAPSE: FieldSpec[] = [
   { path: "lapse.interval_s", label: "A frame every" },
   { path: "lapse.hours", label: "Runs for" },
-  { path: "lapse.stars", label: "Stars stay points" },
+  { path: "lapse.stars", label: "Night sky filmed" },
+  { path: "lapse.glow", label: "Glow of" },
   { path: "lapse.external_power", label: "Power bank connected" },
 ];
 
@@ -169,7 +175,9 @@ export const SHAPES = ["16:9", "9:16", "4:3", "8:7"];
 
 export const SCENARIOS: Choice[] = [
   ...same(["underwater", "low-light", "motion", "product"]),
-  { value: "talking", text: "talking and travelling" },
+  { value: "everyday", text: "everyday and travelling" },
+  { value: "talking", text: "talking to the camera" },
+  { value: "scenic", text: "scenic" },
   { value: "drone", text: "drone" },
   { value: "lapse", text: "night lapse and time lapse" },
 ];
@@ -221,6 +229,23 @@ export const SCENARIO_START: Record<string, Record<string, unknown>> = {
     subject_distance_m: 0.8,
     subject_speed_m_s: 0.2,
   },
+  everyday: {
+    scenario: "everyday",
+    light: { kind: "condition", condition: "bright-cloud" },
+    falls_stops: 1.5,
+    carried: "standing",
+    subject_distance_m: 4,
+    subject_speed_m_s: 1,
+  },
+  scenic: {
+    scenario: "scenic",
+    light: { kind: "condition", condition: "sun" },
+    falls_stops: 1,
+    carried: "tripod",
+    subject_distance_m: 60,
+    subject_speed_m_s: 0.5,
+    sound_used: false,
+  },
   drone: {
     scenario: "drone",
     light: { kind: "condition", condition: "sun" },
@@ -245,7 +270,7 @@ export const SCENARIO_START: Record<string, Record<string, unknown>> = {
 };
 
 /** Kinds of scene that lie under the sky of their shoot. */
-const UNDER_SKY = ["underwater", "motion", "talking", "drone"];
+const UNDER_SKY = ["underwater", "motion", "talking", "everyday", "scenic", "drone"];
 
 /** The brief a new scene starts from; under the sky of its shoot where place and day are known. */
 export function startOf(scenario: string, skyKnown: boolean): Record<string, unknown> {

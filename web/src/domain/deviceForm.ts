@@ -77,6 +77,7 @@ const LENSES = table("lenses", "Lenses, each with its sensor", [
   column("sensor.read_noise_e", "Read noise"),
   column("sensor.full_well_e", "Full well"),
   column("sensor.prnu", "PRNU"),
+  column("resolves_px", "Resolves across"),
 ]);
 const VIEWS = table("views", "Views", [
   KEY,
@@ -129,6 +130,7 @@ export const MODES = table(
     column("draw_w", "Draw"),
     column("kind", "Kind"),
     column("still_mb", "MB a frame"),
+    column("readout_ms", "Rows read in"),
   ],
   "A level with a crop of its own here reads standard:0.13; bit rates read hevc:60/120; empty bits and profiles mean all. A lapse takes one frame every 1/rate seconds: 1/20 is one every 20 s.",
 );
@@ -179,6 +181,8 @@ export const SECTIONS: Section[] = [
       field("storage_gb", "Storage inside"),
       field("flight_minutes", "Flies", { only: "drone" }),
       field("landing_reserve", "Kept for landing", { only: "drone" }),
+      field("wind_limit_m_s", "Flies in wind up to", { only: "drone" }),
+      field("write_gap_s", "Writes a frame in"),
     ],
     tables: [],
   },

@@ -7,15 +7,10 @@ from numpy.typing import NDArray
 
 from steady_tide.core.day.timeline import Sky, Window
 from steady_tide.core.document import Part
-from steady_tide.core.light.daylight import Facing, angle_between, direct_share, facing, shadow_length_m, side_stops
+from steady_tide.core.light.daylight import Facing, angle_between, direct_share, facing, shadow_in_frame, side_stops
 from steady_tide.core.plan.problem.brief import Aim, Brief
 from steady_tide.core.quantities import Floats
 
-OPERATOR_M: Final = 1.75
-"""Height of who films [m]. **Assumed**."""
-LEAST_SHADOW_DEG: Final = 1.5
-SHADOW_SHARE: Final = 0.15
-"""From this sun height and this share of direct light on a shadow is seen. **Assumed**."""
 HARSH_DEG: Final = 45.0
 HARSH_SHARE: Final = 0.5
 """From this sun height and this share of direct light on noon light is harsh. **Assumed**."""
@@ -69,24 +64,17 @@ def from_lens(sky: Sky, heading_deg: float) -> Floats:
 
 
 def shadow_seen(sky: Sky, aim: Aim, frame: Frame, *, caster: Caster, okta: float) -> Flags:
-    """Whether one's own shadow lies in the frame, for every minute, shape (n,) of bool.
-
-    It falls away from the sun. A drone's lies where the sun's ray through it meets the ground, so as far below
-    the horizon as the sun stands above. An operator's reaches from the feet to h / tan(altitude); its
-    farthest point is the first to enter the frame.
-    """
-    altitude = sky.sun_deg
-    direct = direct_share(sun_altitude_deg=altitude, okta=okta)
-    cast = (altitude > LEAST_SHADOW_DEG) & (direct > SHADOW_SHARE)
-    away = 180.0 - from_lens(sky, aim.heading_deg)
-    within = away <= frame.across_deg / 2.0
-    lower = aim.tilt_deg + frame.upright_deg / 2.0
-    if caster == "drone":
-        upper = aim.tilt_deg - frame.upright_deg / 2.0
-        return np.asarray(cast & within & (altitude <= lower) & (altitude >= upper))
-    reach = shadow_length_m(height_m=OPERATOR_M, sun_altitude_deg=altitude)
-    depression = np.degrees(np.arctan2(aim.height_m, reach))
-    return np.asarray(cast & within & (depression <= lower))
+    """Whether one's own shadow lies in the frame, for every minute, shape (n,) of bool."""
+    return shadow_in_frame(
+        sun_altitude_deg=sky.sun_deg,
+        sun_from_lens_deg=from_lens(sky, aim.heading_deg),
+        okta=okta,
+        tilt_deg=aim.tilt_deg,
+        height_m=aim.height_m,
+        across_deg=frame.across_deg,
+        upright_deg=frame.upright_deg,
+        flying=caster == "drone",
+    )
 
 
 def harsh(sky: Sky, *, okta: float, shade_stops: float) -> Flags:

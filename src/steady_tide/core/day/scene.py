@@ -16,10 +16,10 @@ from steady_tide.core.light.level import (
     SkyLight,
     SunLight,
     lamp_level,
-    level,
     sky_contrast,
     sky_uncertainty,
 )
+from steady_tide.core.light.nightsky import GLOW_UNCERTAINTY, filmed_sky_ev100
 from steady_tide.core.light.reading import Bound, bend
 from steady_tide.core.light.sky import daylight_kelvins
 from steady_tide.core.light.underwater import (
@@ -30,7 +30,7 @@ from steady_tide.core.light.underwater import (
     water_loss_stops,
     water_uncertainty,
 )
-from steady_tide.core.plan.problem.brief import Brief, Water
+from steady_tide.core.plan.problem.brief import Brief, Lapse, Water
 from steady_tide.core.quantities import Floats, ev100_from_lux, lux_from_ev100
 
 UNKNOWN_HEADING_STOPS: Final = 0.3
@@ -106,7 +106,7 @@ def scene_light(brief: Brief, around: Around) -> SceneLight:
     elif isinstance(light, LampLight):
         found = _by_lamps(light, around)
     else:
-        found = _as_stated(level(light), around)
+        found = _as_stated(brief.level, around)
     bent, widths = bend(found.minutes, found.ev100, found.uncertainty, around.on_subject)
     measured = ", bent by your reading" if around.on_subject else ""
     return replace(found, ev100=bent, uncertainty=widths, source=found.source + measured)
@@ -121,6 +121,8 @@ def open_sky(around: Around, okta: float) -> tuple[Floats, Floats]:
 def _by_sky(brief: Brief, light: SkyLight | SunLight, around: Around) -> SceneLight:
     okta = around.okta if light.cloud_okta is None else light.cloud_okta
     sky = around.sky
+    if brief.films_sky and brief.lapse is not None:
+        return _of_night_sky(brief.lapse, around, okta)
     curve, widths = open_sky(around, okta)
     curve = np.asarray(curve + light.given_stops)
     widths = np.asarray(widths + light.ground_uncertainty)
@@ -151,6 +153,25 @@ def _by_sky(brief: Brief, light: SkyLight | SunLight, around: Around) -> SceneLi
         ripple=1.0,
         contrast_stops=sky_contrast(okta),
         source=", ".join(parts),
+    )
+
+
+def _of_night_sky(lapse: Lapse, around: Around, okta: float) -> SceneLight:
+    """The sky itself through the day, bent by what was measured of the open sky."""
+    sky = around.sky
+    even, moon = sky.parts_lux(okta)
+    bent = open_sky(around, okta)[0] - sky.ev100(okta)
+    return SceneLight(
+        minutes=sky.minutes,
+        ev100=np.asarray(filmed_sky_ev100(even_lux=even, moon_lux=moon, glow=lapse.glow) + bent),
+        uncertainty=np.full(sky.minutes.shape, sky_uncertainty(okta) + GLOW_UNCERTAINTY),
+        kelvin=daylight_kelvins(sun_altitude_deg=sky.sun_deg, cloud_okta=okta),
+        follows_sky=True,
+        lamps=False,
+        mixed=False,
+        ripple=1.0,
+        contrast_stops=sky_contrast(okta),
+        source=f"the sky itself, cloud {okta:g}/8, glow of a {lapse.glow.replace('-', ' ')}",
     )
 
 
@@ -256,6 +277,9 @@ def lit_brief(brief: Brief, light: SceneLight, around: Around) -> Brief:
         ripple=light.ripple,
         contrast_stops=light.contrast_stops,
         source=f"{light.source}{untimed}"[:300],
+        sun_altitude_deg=round(float(np.interp(middle, around.sky.minutes, around.sky.sun_deg)), 1),
+        sun_azimuth_deg=round(float(around.sky.sun_azimuth_deg[np.searchsorted(around.sky.minutes, middle)]) % 360, 1),
+        cloud_okta=around.okta,
     )
     spread = round((high - low) / 2.0, 3)
     return brief.model_copy(

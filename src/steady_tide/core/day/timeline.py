@@ -11,7 +11,8 @@ import numpy as np
 from steady_tide.core.document import Part
 from steady_tide.core.exposure.reach import ENDINGS, EndKind
 from steady_tide.core.light.almanac import Place, day_bounds, moon_at, sun_path
-from steady_tide.core.light.daylight import sky_lux
+from steady_tide.core.light.daylight import moon_lux, sky_lux
+from steady_tide.core.light.sky import clear_sky_lux, cloud_transmission
 from steady_tide.core.quantities import Floats, ev100_from_lux
 
 DAY_MINUTES: Final = 1440
@@ -45,6 +46,12 @@ class Sky:
             sun_altitude_deg=self.sun_deg, moon_altitude_deg=self.moon_deg, moon_share=self.moon_share, okta=okta
         )
         return np.maximum(found, WAKING_LUX / 1000.0)
+
+    def parts_lux(self, okta: float) -> tuple[Floats, Floats]:
+        """What of it an even sky gives, and what the moon gives straight [lx], shapes (n,)."""
+        passed = np.asarray(cloud_transmission(okta))
+        even = np.asarray(clear_sky_lux(self.sun_deg)) * passed
+        return even, moon_lux(altitude_deg=self.moon_deg, lit_share=self.moon_share) * passed
 
     def ev100(self, okta: float) -> Floats:
         """The same as EV at ISO 100."""

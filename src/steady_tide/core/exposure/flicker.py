@@ -6,7 +6,7 @@ from math import log2
 
 import numpy as np
 
-from steady_tide.core.quantities import Quantity
+from steady_tide.core.quantities import Floats, Quantity
 
 CLEAN_RESIDUAL = 0.01
 """Share of the ripple below which a shutter counts as clean. **Assumed**."""
@@ -24,8 +24,13 @@ def residual_ripple(*, shutter_s: Quantity, mains_hz: float) -> Quantity:
 
 def beat_hz(*, rate: float, mains_hz: float) -> float:
     """The slow beat seen between ripple and frames [Hz]: the least |2f - k fps| over whole k."""
+    return float(beats_hz(rate=np.asarray(rate), mains_hz=mains_hz))
+
+
+def beats_hz(*, rate: Floats, mains_hz: float) -> Floats:
+    """The same for many frame rates [1/s] at once."""
     ripple = 2.0 * mains_hz
-    return abs(ripple - round(ripple / rate) * rate)
+    return np.asarray(np.abs(ripple - np.rint(ripple / rate) * rate))
 
 
 def nearest_clean_shutter(

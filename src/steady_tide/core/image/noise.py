@@ -7,6 +7,8 @@ from steady_tide.core.quantities import Floats, Quantity, focal_plane_exposure
 
 PHOTONS_PER_LUX_SECOND_UM2 = 11_000.0
 """Photons per um2 and lx s of daylight in the visible band. **Assumed**."""
+MID_GREY_LUX_S = 10.0
+"""Exposure of mid grey at ISO 1 [lx s]; ten over the ISO in use (ISO 12232)."""
 EXCELLENT_SNR = 40.0
 ACCEPTABLE_SNR = 10.0
 """Thresholds of ISO 12232 for a picture."""

@@ -41,7 +41,10 @@ class NdFilter(Glass):
     tested_stops: float | None = Field(
         default=None, gt=0, le=20, description="What a test found it to take; wins over the nominal stops."
     )
-    stackable: bool = True
+    stackable: bool = Field(default=False, description="Whether it may be stacked on another.")
+    cast_mired: float = Field(
+        default=0, ge=-100, le=100, description="How far a test found it to shift the colour [mired]; + is warmer."
+    )
 
     @property
     def taken_stops(self) -> float:

@@ -3,7 +3,7 @@
 from collections import Counter
 from collections.abc import Iterator
 from hashlib import sha256
-from typing import Annotated, Literal
+from typing import Annotated, Final, Literal
 
 from pydantic import Field
 
@@ -14,6 +14,9 @@ from steady_tide.core.kit.optics import Lens, StabilisationLevel, View
 from steady_tide.core.kit.parts import Key, Text
 from steady_tide.core.kit.recording import Codec, Mode
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+
+WRITE_GAP_S: Final = 1.0
+"""Time a camera needs to put one frame away before the next [s]. **Assumed** where a profile says nothing."""
 
 
 class Device(Part):
@@ -66,12 +69,19 @@ class Device(Part):
         default=None, gt=0, le=100, description="Body to still air [K/W]; left out, assumed from the limits."
     )
     flight_minutes: float | None = Field(default=None, gt=0, le=600, description="A drone's, on a fresh cell at 20 C.")
+    wind_limit_m_s: float | None = Field(default=None, gt=0, le=60, description="Wind a drone still flies in [m/s].")
     landing_reserve: float = Field(default=0.25, ge=0, lt=0.9, description="Share of the flight kept for landing.")
     card_mb_s: float = Field(
         gt=0, le=100_000, description="What its storage, or the card that came with it, sustains [MB/s]."
     )
     storage_gb: float | None = Field(
         default=None, gt=0, le=100_000, description="Room inside it [GB]; cards not counted."
+    )
+    write_gap_s: float = Field(
+        default=WRITE_GAP_S,
+        ge=0,
+        le=60,
+        description="Time it needs to put a frame away before the next, at intervals [s]; 0 where it exposes through.",
     )
     preset_slots: int = Field(default=1, ge=1, le=50)
     menu: Annotated[list[MenuEntry], Field(max_length=80)]
@@ -93,6 +103,7 @@ class Device(Part):
         yield from self._doubled()
         yield from self._menu_gaps()
         yield from self._scales()
+        yield from self._too_wide()
         for index, mode in enumerate(self.modes):
             yield from self._mode_gaps(index, mode)
 
@@ -113,6 +124,12 @@ class Device(Part):
                 yield Problem(("lenses", index, "f_numbers"), "list the f-numbers once each, widest (smallest) first")
             elif lens.f_numbers and lens.f_number not in lens.f_numbers:
                 yield Problem(("lenses", index, "f_number"), "it has to be one of the f-numbers that can be set")
+
+    def _too_wide(self) -> Iterator[Problem]:
+        for index, view in enumerate(self.views):
+            if view.projection == "rectilinear" and view.horizontal_fov_deg >= 180:
+                text = "straight lines end below 180 degrees; give less, or call it a fisheye"
+                yield Problem(("views", index, "horizontal_fov_deg"), text)
 
     def _unknown_keys(self) -> Iterator[Problem]:
         lenses, views = {lens.key for lens in self.lenses}, {view.key for view in self.views}

@@ -1,6 +1,6 @@
 """What the light passes and falls on: sensors, lenses, views, stabilisation."""
 
-from math import atan, degrees, radians, tan
+from math import atan, degrees, log2, radians, tan
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -20,6 +20,10 @@ class Sensor(Part):
     full_well_e: float = Field(ge=1, lt=1_000_000, description="Electrons at saturation.")
     prnu: float = Field(default=0.008, ge=0, lt=0.2, description="Photo response non-uniformity, share.")
 
+    def headroom_stops(self, electrons_at_grey: float) -> float:
+        """How far the wells reach over mid grey [stops], from the electrons of one photosite there."""
+        return log2(self.full_well_e / electrons_at_grey)
+
     @property
     def width_mm(self) -> float:
         """Width of the photosites together [mm]."""
@@ -38,6 +42,9 @@ class Lens(Part):
     )
     transmission_loss_stops: float = Field(default=0.1, ge=0, le=3, description="Light lost in the glass [stops].")
     close_focus_m: float = Field(ge=0.0001, le=10)
+    resolves_px: int | None = Field(
+        default=None, ge=100, le=50_000, description="Pixels across the whole sensor that a test found it to resolve."
+    )
     sensor: Sensor
 
     @property

@@ -51,6 +51,9 @@ class Mode(Part):
         default=None, description="How the photosites are read, where it is known."
     )
     photosite_share: float = Field(default=1, ge=0.0001, le=1, description="Photosites read of those covered.")
+    readout_ms: float | None = Field(
+        default=None, gt=0, le=200, description="From the first row read to the last [ms], where it is known."
+    )
     low_light_tuned: bool = False
     still_mb: float | None = Field(
         default=None, gt=0, le=500, description="Of a lapse kept as single frames, MB each; left out for lapse video."

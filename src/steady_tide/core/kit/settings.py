@@ -31,10 +31,12 @@ class Setting(StrEnum):
     WHITE_BALANCE = "white_balance"
     COLOUR_FILTER = "colour_filter"
     LAMP = "lamp"
+    LAMP_LEVEL = "lamp_level"
     SUPPORT = "support"
     SHARPENING = "sharpening"
     HIGH_DYNAMIC_RANGE = "high_dynamic_range"
     LOW_LIGHT_AUTOMATIC = "low_light_automatic"
+    SOUND = "sound"
     WIND_REDUCTION = "wind_reduction"
     SEPARATE_AUDIO = "separate_audio"
     MICROPHONE = "microphone"
@@ -138,10 +140,12 @@ SETTINGS: Final[dict[Setting, Description]] = {
     Setting.WHITE_BALANCE: Description("White balance", "Colour", decided="balance", unit="K", seen_at_cuts=True),
     Setting.COLOUR_FILTER: Description("Colour filter", "Colour", decided="fitted", by_hand=True),
     Setting.LAMP: Description("Lamp", "Extras", decided="fitted", by_hand=True),
+    Setting.LAMP_LEVEL: Description("Lamp level", "Extras", decided="fitted", unit="%", by_hand=True, number=True),
     Setting.SUPPORT: Description("Support", "Extras", decided="fitted", by_hand=True),
     Setting.SHARPENING: Description("Sharpening", "Colour", seen_at_cuts=True),
     Setting.HIGH_DYNAMIC_RANGE: Description("High dynamic range", "Colour"),
     Setting.LOW_LIGHT_AUTOMATIC: Description("Low-light automatic", "Extras"),
+    Setting.SOUND: Description("Sound", "Sound"),
     Setting.WIND_REDUCTION: Description("Wind reduction", "Sound"),
     Setting.SEPARATE_AUDIO: Description("Separate audio track", "Sound"),
     Setting.MICROPHONE: Description("Microphone", "Sound"),

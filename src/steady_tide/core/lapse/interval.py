@@ -3,13 +3,10 @@
 from math import cos, floor, radians
 from typing import Final
 
-from steady_tide.core.errors import OutOfRange
 from steady_tide.core.quantities import require_positive
 
 SIDEREAL_DEG_PER_S: Final = 15.041 / 3600.0
 """Turn of the sky [degrees/s]: 15.041 seconds of arc a second."""
-WRITE_GAP_S: Final = 1.0
-"""Time a camera needs to put one frame away before the next. **Assumed** where a profile says nothing."""
 
 
 def frames_in(*, seconds: float, shutter_s: float, interval_s: float) -> int:
@@ -28,11 +25,10 @@ def film_seconds(*, frames: int, timeline_rate: float) -> float:
     return frames / timeline_rate
 
 
-def longest_shutter(*, interval_s: float, write_gap_s: float = WRITE_GAP_S) -> float:
-    """The longest shutter [s] an interval leaves room for, beside the write gap [s]."""
-    if interval_s <= write_gap_s:
-        raise OutOfRange("interval_s", f"it has to be longer than the {write_gap_s:g} s that writing a frame takes")
-    return interval_s - write_gap_s
+def longest_shutter(*, interval_s: float, write_gap_s: float) -> float:
+    """The longest shutter [s] an interval leaves room for, beside the write gap [s]; at least half the interval."""
+    require_positive("interval_s", interval_s)
+    return max(interval_s - write_gap_s, interval_s / 2.0)
 
 
 def star_trail_px(*, shutter_s: float, focal_px: float, declination_deg: float = 0.0) -> float:

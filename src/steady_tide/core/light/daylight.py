@@ -3,6 +3,7 @@
 from typing import Final, Literal
 
 import numpy as np
+from numpy.typing import NDArray
 
 from steady_tide.core.light.sky import clear_sky_lux, cloud_transmission
 from steady_tide.core.quantities import Floats, Quantity
@@ -21,6 +22,11 @@ SUN_GONE_STOPS: Final = 3.0
 """Shade that leaves nothing of which way the sun stands [stops]. **Assumed**."""
 MOON_EXTINCTION_MAG: Final = 0.16
 """Dimming by a clear air mass [magnitudes]; the moon's full light is that through one."""
+OPERATOR_M: Final = 1.75
+"""Height of who films [m]. **Assumed**."""
+LEAST_SHADOW_DEG: Final = 1.5
+SHADOW_SHARE: Final = 0.15
+"""From this sun height and this share of direct light on a shadow is seen. **Assumed**."""
 Facing = Literal["front", "side", "back"]
 
 
@@ -95,3 +101,33 @@ def shadow_length_m(*, height_m: float, sun_altitude_deg: Quantity) -> Floats:
     altitude = np.asarray(sun_altitude_deg, dtype=float)
     up = altitude > 0
     return np.asarray(np.where(up, height_m / np.tan(np.radians(np.where(up, altitude, 45.0))), np.inf))
+
+
+def shadow_in_frame(
+    *,
+    sun_altitude_deg: Quantity,
+    sun_from_lens_deg: Quantity,
+    okta: float,
+    tilt_deg: float,
+    height_m: float,
+    across_deg: float,
+    upright_deg: float,
+    flying: bool,
+) -> NDArray[np.bool_]:
+    """Whether one's own shadow lies in the frame, shape (...).
+
+    It falls away from the sun. A drone's lies where the sun's ray through it meets the ground, so as far below
+    the horizon as the sun stands above. Who stands casts it from the feet to h / tan(altitude); its
+    farthest point is the first to enter the frame. height_m: of the lens over the ground. tilt_deg: below the horizon.
+    """
+    altitude = np.asarray(sun_altitude_deg, dtype=float)
+    direct = direct_share(sun_altitude_deg=altitude, okta=okta)
+    cast = (altitude > LEAST_SHADOW_DEG) & (direct > SHADOW_SHARE)
+    within = 180.0 - np.asarray(sun_from_lens_deg) <= across_deg / 2.0
+    lower = tilt_deg + upright_deg / 2.0
+    if flying:
+        upper = tilt_deg - upright_deg / 2.0
+        return np.asarray(cast & within & (altitude <= lower) & (altitude >= upper))
+    reach = shadow_length_m(height_m=OPERATOR_M, sun_altitude_deg=altitude)
+    depression = np.degrees(np.arctan2(height_m, reach))
+    return np.asarray(cast & within & (depression <= lower))

@@ -107,6 +107,9 @@ class ComputedLight(Part):
     ripple: float = Field(default=1, ge=0, le=1)
     contrast_stops: float = Field(default=DAY_CONTRAST_STOPS, ge=0, le=12)
     source: str = Field(default="worked out", max_length=300)
+    sun_altitude_deg: float | None = Field(default=None, ge=-90, le=90)
+    sun_azimuth_deg: float | None = Field(default=None, ge=0, le=360)
+    cloud_okta: float | None = Field(default=None, ge=0, le=8)
 
 
 LightSource = Annotated[
@@ -153,7 +156,7 @@ def level(light: LightSource) -> LightLevel:
     if isinstance(light, LampLight):
         return lamp_level(lit_by(light.lamps))
     if isinstance(light, ComputedLight):
-        return LightLevel(**light.model_dump(exclude={"kind"}))
+        return LightLevel(**light.model_dump(exclude={"kind", "sun_altitude_deg", "sun_azimuth_deg", "cloud_okta"}))
     if isinstance(light, SkyLight):
         words = "say where and on which day the shoot is, and its light is worked out; or state the light another way"
         raise BadInput([Problem(("light",), words)])

@@ -1,6 +1,6 @@
 """Blur within a frame and how fast things cross it."""
 
-from math import radians, tan
+from math import atan, degrees, radians, tan
 from typing import Final
 
 import numpy as np
@@ -18,6 +18,7 @@ SHAKE_DEG_PER_S: Final[dict[str, float]] = {
     "helmet-on-snow": 80.0,
 }
 """**Assumed** shake rate [degrees/s, rms] by how the camera is carried; to be calibrated from footage."""
+PAN_S: Final = 7.0
 
 
 def focal_length_px(*, width_px: Quantity, horizontal_fov_deg: float, projection: str) -> Floats:
@@ -63,3 +64,19 @@ def slow_factor(*, recorded: Quantity, timeline: float) -> Quantity:
     """How many times slower recorded frames play on a timeline."""
     require_positive("timeline", timeline)
     return np.asarray(recorded) / timeline
+
+
+def skew_deg(*, rate_rad_s: float, readout_s: float, focal_px: float, height_px: float) -> float:
+    """How far something upright leans that crosses while the rows are read [degrees].
+
+    atan(angular rate * focal length * read-out time / height of the frame [px]).
+    """
+    return degrees(atan(rate_rad_s * focal_px * readout_s / height_px))
+
+
+def pan_seconds(*, slowed: float) -> float:
+    """The least time to pan across a frame's width [s]: a feature takes about 7 s at 24 to 30 frames a second and 180
+    degrees; played slower, as much less. **Assumed**, practice.
+    """
+    require_positive("slowed", slowed)
+    return PAN_S / slowed

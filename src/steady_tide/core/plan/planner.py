@@ -8,16 +8,25 @@ from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.account.bringing import bring_words, shortfalls, to_bring
 from steady_tide.core.plan.account.conflicts import conflict_of, not_offered
 from steady_tide.core.plan.account.explain import Explainer, searched_values
-from steady_tide.core.plan.account.figures import figures, measures
+from steady_tide.core.plan.account.figures import figures
+from steady_tide.core.plan.account.measured import measures
 from steady_tide.core.plan.account.minded import CAUTIONS, assumption_words, assumptions, cautions
 from steady_tide.core.plan.account.outcome import headline, hopeless, in_lights, ledger_part, reach_part, swappable_part
 from steady_tide.core.plan.account.plan import Conflict, Decision, Plan, Sketch
+from steady_tide.core.plan.account.practice import practice, practice_words
 from steady_tide.core.plan.physics.exposed import ExposedSet
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import single
 from steady_tide.core.plan.prices.exposure import control_kind
-from steady_tide.core.plan.prices.finish import weigh_colour_filter, weigh_lamp, weigh_support, weigh_white_balance
+from steady_tide.core.plan.prices.finish import (
+    weigh_colour_filter,
+    weigh_idle_bias,
+    weigh_lamp,
+    weigh_lamp_level,
+    weigh_support,
+    weigh_white_balance,
+)
 from steady_tide.core.plan.prices.picture import battery_minutes
 from steady_tide.core.plan.prices.rules import RULES, Solved
 from steady_tide.core.plan.prices.weighing import Weighing
@@ -54,9 +63,9 @@ def sketch_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Sket
         return landscape
     point, given = nearest(landscape), landscape.situation.given
     assert point is not None, "a feasible situation has a cheapest set"
-    values = searched_values(landscape, [point])[0] | _fitted_values(landscape, point)
-    texts = {setting: given.text_of(setting, value) for setting, value in values.items()}
     chosen = ExposedSet(landscape.sets([point]))
+    values = searched_values(landscape, [point])[0] | _fitted_values(landscape, point, chosen)
+    texts = {setting: given.text_of(setting, value) for setting, value in values.items()}
     line = headline(texts, chosen.glass)
     return Sketch(device_name=given.device.name, headline=line, values=values, texts=texts, **_seen(chosen))
 
@@ -107,6 +116,7 @@ def _open(problem: PlanningProblem, spaces: Spaces | None, *, with_ways: bool = 
 
 FITTED: Final[dict[Setting, Callable[[Situation, Prices], Weighing]]] = {
     Setting.LAMP: weigh_lamp,
+    Setting.LAMP_LEVEL: weigh_lamp_level,
     Setting.SUPPORT: weigh_support,
     Setting.COLOUR_FILTER: weigh_colour_filter,
 }
@@ -159,8 +169,9 @@ def written(landscape: Landscape, point: Point) -> Plan:
     explainer, situation = Explainer(landscape, point), landscape.situation
     chosen = ExposedSet(explainer.looked.sets)
     measured = measures(explainer.looked, chosen)
-    decisions = _decisions(explainer, point)
+    decisions = _decisions(explainer, point, chosen)
     brought, minded, assumed = to_bring(chosen, measured), cautions(situation), assumptions(situation)
+    on_the_spot = practice(chosen)
     return Plan(
         device_key=situation.device.key,
         device_name=situation.device.name,
@@ -183,18 +194,22 @@ def written(landscape: Landscape, point: Point) -> Plan:
         measures=measured,
         brought=brought,
         caution_keys=minded,
+        practice=[practice_words(one, chosen) for one in on_the_spot],
+        practice_keys=on_the_spot,
         assumption_keys=assumed,
     )
 
 
-def _decisions(explainer: Explainer, point: Point) -> list[Decision]:
+def _decisions(explainer: Explainer, point: Point, made_of: ExposedSet) -> list[Decision]:
     landscape, situation = explainer.landscape, explainer.situation
     given, prices = situation.given, landscape.prices
     solved = _solved(explainer)
     weighings = {
-        Setting.EXPOSURE_BIAS: landscape.costs.bias_weighings[point.profile],
+        Setting.EXPOSURE_BIAS: landscape.costs.bias_weighings[point.profile]
+        if made_of.metered
+        else weigh_idle_bias(situation),
         **{setting: weigh(situation, prices) for setting, weigh in FITTED.items() if given.offers(setting)},
-        Setting.WHITE_BALANCE: weigh_white_balance(situation, prices),
+        Setting.WHITE_BALANCE: weigh_white_balance(situation, prices, made_of.glass.cast_mired),
         **{
             setting: RULES[setting](solved, situation.device.offered(setting))
             for setting in situation.device.choices
@@ -202,23 +217,26 @@ def _decisions(explainer: Explainer, point: Point) -> list[Decision]:
         },
     }
     made = {setting: explainer.searched(setting) for setting in explainer.values}
-    chosen = _fitted_values(landscape, point)
+    chosen = _fitted_values(landscape, point, made_of)
     for setting, weighing in weighings.items():
         value = landscape.pins.get(setting, chosen.get(setting, weighing.best()))
         made[setting] = explainer.weighed(setting, value, weighing)
     return [made[setting] for setting in SETTINGS if setting in made]
 
 
-def _fitted_values(landscape: Landscape, point: Point) -> dict[Setting, Value]:
+def _fitted_values(landscape: Landscape, point: Point, chosen: ExposedSet) -> dict[Setting, Value]:
     """The bias, and what is fitted by hand where that can be chosen at all."""
     fit, given = landscape.situation.fit, landscape.situation.given
-    fitted = {
+    fitted: dict[Setting, Value] = {
         Setting.COLOUR_FILTER: fit.colour_filter,
         Setting.LAMP: fit.lamp or NO_FILTER,
+        Setting.LAMP_LEVEL: int(fit.lamp_level),
         Setting.SUPPORT: fit.support or NO_FILTER,
     }
-    there: dict[Setting, Value] = {setting: value for setting, value in fitted.items() if given.offers(setting)}
-    return {Setting.EXPOSURE_BIAS: landscape.biases[point.profile], **there}
+    there = {setting: value for setting, value in fitted.items() if given.offers(setting)}
+    idle = not chosen.metered and Setting.EXPOSURE_BIAS not in landscape.pins
+    bias = weigh_idle_bias(landscape.situation).best() if idle else landscape.biases[point.profile]
+    return {Setting.EXPOSURE_BIAS: bias, **there}
 
 
 def _solved(explainer: Explainer) -> Solved:

@@ -1574,7 +1574,7 @@ export interface components {
              * Scenario
              * @enum {string}
              */
-            scenario: "underwater" | "low-light" | "motion" | "product" | "talking" | "drone" | "lapse";
+            scenario: "underwater" | "low-light" | "motion" | "product" | "talking" | "everyday" | "scenic" | "drone" | "lapse";
             /** Light */
             light: components["schemas"]["NamedLight"] | components["schemas"]["EvLight"] | components["schemas"]["LuxLight"] | components["schemas"]["SunLight"] | components["schemas"]["SkyLight"] | components["schemas"]["LampLight"] | components["schemas"]["ComputedLight"];
             /**
@@ -1625,6 +1625,12 @@ export interface components {
              * @default false
              */
             point_of_view: boolean;
+            /**
+             * Wide Look
+             * @description Whether the bent, wide look is meant.
+             * @default false
+             */
+            wide_look: boolean;
             /** @description Left out, the light on the subject is that of level ground. */
             aim?: components["schemas"]["Aim"] | null;
             /**
@@ -1652,6 +1658,12 @@ export interface components {
              */
             repeatable: boolean;
             /**
+             * First Outing
+             * @description Whether camera or place is new to whoever films.
+             * @default false
+             */
+            first_outing: boolean;
+            /**
              * Sound Used
              * @default true
              */
@@ -1661,6 +1673,16 @@ export interface components {
              * @default false
              */
             windy: boolean;
+            /**
+             * Wind M S
+             * @description Wind where it is known [m/s].
+             */
+            wind_m_s?: number | null;
+            /**
+             * Humidity Percent
+             * @description Of the air, where it is known.
+             */
+            humidity_percent?: number | null;
             /**
              * @default {
              *       "shapes": [
@@ -2094,6 +2116,12 @@ export interface components {
              * @default worked out
              */
             source: string;
+            /** Sun Altitude Deg */
+            sun_altitude_deg?: number | null;
+            /** Sun Azimuth Deg */
+            sun_azimuth_deg?: number | null;
+            /** Cloud Okta */
+            cloud_okta?: number | null;
         };
         /**
          * Condition
@@ -2338,6 +2366,11 @@ export interface components {
              */
             edited_on: "phone" | "laptop" | "desktop";
             /**
+             * Room Gb
+             * @description Room where the film is kept and edited [GB].
+             */
+            room_gb?: number | null;
+            /**
              * Shown On
              * @description Where it is looked at: how fine the faults that are seen.
              * @default computer
@@ -2503,6 +2536,11 @@ export interface components {
              */
             flight_minutes?: number | null;
             /**
+             * Wind Limit M S
+             * @description Wind a drone still flies in [m/s].
+             */
+            wind_limit_m_s?: number | null;
+            /**
              * Landing Reserve
              * @description Share of the flight kept for landing.
              * @default 0.25
@@ -2518,6 +2556,12 @@ export interface components {
              * @description Room inside it [GB]; cards not counted.
              */
             storage_gb?: number | null;
+            /**
+             * Write Gap S
+             * @description Time it needs to put a frame away before the next, at intervals [s]; 0 where it exposes through.
+             * @default 1
+             */
+            write_gap_s: number;
             /**
              * Preset Slots
              * @default 1
@@ -3287,10 +3331,17 @@ export interface components {
             hours: number;
             /**
              * Stars
-             * @description Whether stars should stay points.
+             * @description Whether the night sky is filmed, and stars should stay points.
              * @default false
              */
             stars: boolean;
+            /**
+             * Glow
+             * @description What lamps on the ground add to a night sky that is filmed.
+             * @default country
+             * @enum {string}
+             */
+            glow: "dark-site" | "country" | "village" | "town" | "city";
             /**
              * External Power
              * @description Whether a power bank may be connected.
@@ -3363,6 +3414,11 @@ export interface components {
             transmission_loss_stops: number;
             /** Close Focus M */
             close_focus_m: number;
+            /**
+             * Resolves Px
+             * @description Pixels across the whole sensor that a test found it to resolve.
+             */
+            resolves_px?: number | null;
             sensor: components["schemas"]["Sensor"];
         };
         /**
@@ -3529,6 +3585,9 @@ export interface components {
          *     those the film needs. useful_shutter_s: the longest shutter whose shake passes unseen, with the limit [px] it keeps.
          *     ripple_share: of the lamps' ripple, what is left, beating at beat_hz; clean_shutter_s: the nearest offered one that
          *     leaves none. frames, film_s, trail_px: of interval shooting; interval_s: between its frames.
+         *     skew_deg: how far what crosses leans, while the rows are read. pan_s: the least time to pan across a frame's width.
+         *     sharp_near_m, sharp_far_m: what is sharp around the subject, hyperfocal_m where that reaches infinity (then far is
+         *     None). cast_mired: what the glass shifts. dew_point_c: of the air. wind_share: of the flight in still air.
          */
         Measures: {
             /** Angle Deg */
@@ -3573,6 +3632,22 @@ export interface components {
             film_s?: number | null;
             /** Trail Px */
             trail_px?: number | null;
+            /** Skew Deg */
+            skew_deg?: number | null;
+            /** Pan S */
+            pan_s?: number | null;
+            /** Sharp Near M */
+            sharp_near_m?: number | null;
+            /** Sharp Far M */
+            sharp_far_m?: number | null;
+            /** Hyperfocal M */
+            hyperfocal_m?: number | null;
+            /** Cast Mired */
+            cast_mired?: number | null;
+            /** Dew Point C */
+            dew_point_c?: number | null;
+            /** Wind Share */
+            wind_share?: number | null;
         };
         /**
          * MemoryCard
@@ -3738,6 +3813,11 @@ export interface components {
              */
             photosite_share: number;
             /**
+             * Readout Ms
+             * @description From the first row read to the last [ms], where it is known.
+             */
+            readout_ms?: number | null;
+            /**
              * Low Light Tuned
              * @default false
              */
@@ -3873,9 +3953,16 @@ export interface components {
             tested_stops?: number | null;
             /**
              * Stackable
-             * @default true
+             * @description Whether it may be stacked on another.
+             * @default false
              */
             stackable: boolean;
+            /**
+             * Cast Mired
+             * @description How far a test found it to shift the colour [mired]; + is warmer.
+             * @default 0
+             */
+            cast_mired: number;
         };
         /**
          * NewAccount
@@ -4040,7 +4127,7 @@ export interface components {
             outcome: "plan";
             /**
              * Rules Version
-             * @default 5
+             * @default 6
              */
             rules_version: string;
             /** Device Key */
@@ -4089,6 +4176,18 @@ export interface components {
              * @default []
              */
             brought: components["schemas"]["Brought"][];
+            /**
+             * Practice
+             * @description What to mind on the spot.
+             * @default []
+             */
+            practice: string[];
+            /**
+             * Practice Keys
+             * @description What `practice` says in words, in its order.
+             * @default []
+             */
+            practice_keys: ("slow-steps" | "lamp-below" | "hold-still" | "own-shadow" | "cut-out" | "lock-on-sky" | "noon" | "two-angles" | "trial" | "dew" | "dew-unknown" | "wind-limit")[];
             /**
              * Caution Keys
              * @description What `cautions` say in words, in their order.
@@ -4618,7 +4717,7 @@ export interface components {
          * @description The settings, in the order in which they are decided.
          * @enum {string}
          */
-        Setting: "frame_shape" | "resolution" | "frame_rate" | "view" | "stabilisation" | "codec" | "bit_depth" | "bit_rate" | "aperture" | "shutter" | "nd_filter" | "iso_floor" | "iso_ceiling" | "exposure_bias" | "exposure_lock" | "metering" | "focus_lock" | "colour_profile" | "white_balance" | "colour_filter" | "lamp" | "support" | "sharpening" | "high_dynamic_range" | "low_light_automatic" | "wind_reduction" | "separate_audio" | "microphone" | "pre_record" | "length_limit" | "self_timer" | "scheduled_start" | "position_logging" | "beeps" | "screen_lock" | "orientation_lock" | "front_screen" | "shortcut_corners";
+        Setting: "frame_shape" | "resolution" | "frame_rate" | "view" | "stabilisation" | "codec" | "bit_depth" | "bit_rate" | "aperture" | "shutter" | "nd_filter" | "iso_floor" | "iso_ceiling" | "exposure_bias" | "exposure_lock" | "metering" | "focus_lock" | "colour_profile" | "white_balance" | "colour_filter" | "lamp" | "lamp_level" | "support" | "sharpening" | "high_dynamic_range" | "low_light_automatic" | "sound" | "wind_reduction" | "separate_audio" | "microphone" | "pre_record" | "length_limit" | "self_timer" | "scheduled_start" | "position_logging" | "beeps" | "screen_lock" | "orientation_lock" | "front_screen" | "shortcut_corners";
         /**
          * SettingWord
          * @description A setting's ordinary name.
@@ -4984,7 +5083,7 @@ export interface components {
              * @default floating-iso
              * @enum {string}
              */
-            exposure_control: "locked" | "floating-iso" | "floating-shutter" | "automatic";
+            exposure_control: "locked" | "floating-iso" | "floating-shutter" | "guarded" | "automatic";
             /**
              * Noise Ceiling
              * @default balanced
@@ -5003,6 +5102,12 @@ export interface components {
              * @enum {string}
              */
             white_balance: "locked" | "automatic";
+            /**
+             * White Look
+             * @default neutral
+             * @enum {string}
+             */
+            white_look: "as-lit" | "cool" | "neutral" | "warm";
             /**
              * Tempo
              * @default real-time

@@ -78,6 +78,16 @@ export const SetPanel = memo(function SetPanel({
         );
       })}
       <SceneBag plan={plan} setupId={setupId} />
+      {plan.practice.length > 0 ? (
+        <section aria-label="On the spot" className="mt-2">
+          <h3 className="border-b rule text-small text-soft">On the spot</h3>
+          <ul className="mt-1 list-disc pl-4">
+            {plan.practice.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
       {plan.cautions.length > 0 ? (
         <section aria-label="Cautions" className="mt-2">
           <h3 className="border-b rule text-small text-soft">Take care</h3>

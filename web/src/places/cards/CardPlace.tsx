@@ -97,6 +97,9 @@ function Card({ card }: { card: CardView }) {
             <span className="font-semibold">From the bag:</span> {card.outcome.bring.join(", ")}.
           </p>
         ) : null}
+        {card.outcome.outcome === "plan" && card.outcome.practice.length > 0 ? (
+          <p className="border-t rule px-4 py-2 text-[0.92em]">{card.outcome.practice.join(" ")}</p>
+        ) : null}
         {card.outcome.outcome === "plan" && card.outcome.cautions.length > 0 ? (
           <p className="border-t rule px-4 py-2 text-[0.92em]">{card.outcome.cautions.join(" ")}</p>
         ) : null}

@@ -1,85 +1,14 @@
-"""The numbers of a set, first as numbers, then as they are read: each with its unit and the formula behind it."""
+"""The numbers of a set as they are read: each with its unit and the formula behind it."""
 
 from typing import Final
 
-from steady_tide.core.exposure.flicker import beat_hz, nearest_clean_shutter, residual_ripple
-from steady_tide.core.image.budget import gb_per_hour
-from steady_tide.core.lapse.interval import film_seconds, frames_in
-from steady_tide.core.motion.blur import longest_useful_shutter
-from steady_tide.core.plan.account.looked import Looked
+from steady_tide.core.image.focus import UNSHARP_PX
 from steady_tide.core.plan.account.plan import Figure, Measures
-from steady_tide.core.plan.physics.exposed import ExposedSet
-from steady_tide.core.plan.prices.consideration import single
-from steady_tide.core.plan.prices.motion import SMEAR_LIMIT_SHARE, trail_px
-from steady_tide.core.plan.prices.picture import battery_minutes
-from steady_tide.core.plan.prices.recording import recorded_gb, spent_bits, written_mbit_s
 from steady_tide.core.plan.problem.situation import Situation
-from steady_tide.core.quantities import shutter_angle_deg, shutter_text
+from steady_tide.core.quantities import shutter_text
 
 UNTOLD_AT_INTERVALS: Final = ("angle", "subject", "jitter")
 """Figures that say nothing where frames are taken one by one."""
-
-
-def measures(looked: Looked, chosen: ExposedSet) -> Measures:
-    """The numbers of the first set looked at."""
-    brief, recording = looked.situation.brief, looked.recordings
-    rate = chosen.rate_hz
-    return Measures(
-        angle_deg=float(shutter_angle_deg(shutter_s=chosen.aim.shutter_s, rate=rate)),
-        smear_px=chosen.smear_px,
-        subject_px=chosen.subject_blur_px,
-        jitter_px=chosen.jitter_px,
-        snr_mid=chosen.aim.snr_mid,
-        snr_shadow=chosen.aim.snr_shadow,
-        slow_factor=chosen.slow_factor,
-        pixels_over_need=chosen.have_over_need,
-        bits_per_pixel=single(spent_bits(recording)),
-        gb_per_hour=single(gb_per_hour(written_mbit_s(recording))),
-        recorded_gb=single(recorded_gb(recording)),
-        battery_minutes=single(battery_minutes(looked.sets.frames)),
-        smear_limit_px=SMEAR_LIMIT_SHARE * brief.delivery.long_side_px,
-        **_steady(chosen),
-        **_ripple(chosen),
-        **_at_intervals(looked, chosen),
-    )
-
-
-def _steady(chosen: ExposedSet) -> dict[str, float]:
-    """The longest shutter whose shake passes unseen, where there is any shake."""
-    if chosen.smear_rad_s <= 0:
-        return {}
-    limit = SMEAR_LIMIT_SHARE * chosen.situation.brief.delivery.long_side_px
-    useful = longest_useful_shutter(limit_px=limit, rate_rad_s=chosen.smear_rad_s, focal_px=chosen.focal_px)
-    return {"useful_shutter_s": useful}
-
-
-def _ripple(chosen: ExposedSet) -> dict[str, float | None]:
-    """What of the lamps' ripple is left, and the nearest shutter that leaves none."""
-    situation, mains_hz = chosen.situation, chosen.situation.brief.mains_hz
-    if not situation.light.lamps:
-        return {}
-    shutter, rate = chosen.aim.shutter_s, chosen.mode.rate
-    clean = nearest_clean_shutter(situation.device.shutters, near_s=shutter, rate=rate, mains_hz=mains_hz)
-    return {
-        "ripple_share": float(residual_ripple(shutter_s=shutter, mains_hz=mains_hz)) * situation.light.ripple,
-        "beat_hz": beat_hz(rate=chosen.rate_hz, mains_hz=mains_hz),
-        "clean_shutter_s": float(clean) if clean else None,
-    }
-
-
-def _at_intervals(looked: Looked, chosen: ExposedSet) -> dict[str, float]:
-    """Interval shooting: frames, seconds of film, trails of stars."""
-    brief = looked.situation.brief
-    if not brief.at_intervals or brief.lapse is None:
-        return {}
-    interval = 1.0 / chosen.rate_hz
-    count = frames_in(seconds=3600.0 * brief.lapse.hours, shutter_s=chosen.aim.shutter_s, interval_s=interval)
-    return {
-        "interval_s": interval,
-        "frames": count,
-        "film_s": film_seconds(frames=count, timeline_rate=float(brief.delivery.timeline_rate)),
-        "trail_px": single(trail_px(looked.sets)),
-    }
 
 
 def figures(measured: Measures, situation: Situation) -> list[Figure]:
@@ -87,9 +16,11 @@ def figures(measured: Measures, situation: Situation) -> list[Figure]:
     rows = [
         *_seen(measured),
         _pace(measured),
-        *_amounts(measured),
+        *_amounts(measured, situation),
         *_told_lapse(measured),
         *_told_limits(measured, situation),
+        *_told_sharp(measured),
+        *_told_craft(measured),
     ]
     left_out = UNTOLD_AT_INTERVALS if situation.brief.at_intervals else ()
     return [row for row in rows if row.key not in left_out]
@@ -124,8 +55,9 @@ def _pace(m: Measures) -> Figure:
     )
 
 
-def _amounts(m: Measures) -> list[Figure]:
+def _amounts(m: Measures, situation: Situation) -> list[Figure]:
     """Pixels, bits, card and battery."""
+    lasts = "Cell and bank last" if situation.given.bank_wh else "A cell lasts"
     in_cold = "Wh in this cold / W of mode and stabilisation"
     cropped = "after stabilisation crop, worst delivery shape"
     spent = "bit rate / (width · height · frame rate)"
@@ -133,7 +65,7 @@ def _amounts(m: Measures) -> list[Figure]:
         _figure("pixels", "Pixels over need", m.pixels_over_need, "×", f"{m.pixels_over_need:.2f}", cropped),
         _figure("bits", "Bits per pixel", m.bits_per_pixel, "", f"{m.bits_per_pixel:.3f}", spent),
         _figure("gb-hour", "Card use", m.gb_per_hour, "GB/h", f"{m.gb_per_hour:.3g}", "0.45 · Mbit/s"),
-        _figure("battery", "A cell lasts", m.battery_minutes, "min", f"{m.battery_minutes:.0f}", in_cold),
+        _figure("battery", lasts, m.battery_minutes, "min", f"{m.battery_minutes:.0f}", in_cold),
     ]
 
 
@@ -165,4 +97,34 @@ def _told_limits(m: Measures, situation: Situation) -> list[Figure]:
         )
         how = f"|sinc(2f·t)| at {situation.brief.mains_hz} Hz, beating at {m.beat_hz or 0.0:.0f} Hz; {advice}"
         found.append(_figure("flicker", "Lamp ripple left", kept, "%", f"{kept:.0f}", how))
+    return found
+
+
+def _told_sharp(m: Measures) -> list[Figure]:
+    """Depth of field, in one line."""
+    if m.sharp_near_m is None or m.hyperfocal_m is None:
+        return []
+    far = f"{m.sharp_far_m:.3g} m" if m.sharp_far_m is not None else "infinity"
+    how = f"thin lens, a point up to {UNSHARP_PX:g} px; focused at {m.hyperfocal_m:.3g} m, all from half of that on"
+    return [_figure("sharp", "Sharp from", m.sharp_near_m, "m", f"{m.sharp_near_m:.3g} m to {far}", how)]
+
+
+def _told_craft(m: Measures) -> list[Figure]:
+    """How long a pan takes, what leans, what glass, air and wind do."""
+    found = []
+    if m.pan_s is not None:
+        how = "7 s a frame's width at real time (practice), less as it is slowed"
+        found.append(_figure("pan", "A pan of one frame", m.pan_s, "s", f"{m.pan_s:.1f}", how))
+    if m.skew_deg is not None:
+        how = "speed / distance · focal length · read-out time"
+        found.append(_figure("skew", "Lean of what crosses", m.skew_deg, "°", f"{m.skew_deg:.1f}", how))
+    if m.cast_mired is not None:
+        how = "as your test of the filter found it"
+        found.append(_figure("cast", "Cast of the ND", m.cast_mired, "mired", f"{m.cast_mired:+.0f}", how))
+    if m.dew_point_c is not None:
+        how = "Magnus; glass under a clear sky lies about 3 K under the air (assumed)"
+        found.append(_figure("dew", "Dew point", m.dew_point_c, "°C", f"{m.dew_point_c:.1f}", how))
+    if m.wind_share is not None:
+        left, how = 100.0 * m.wind_share, "1 / (1 + 0.5 (wind / limit)²), assumed"
+        found.append(_figure("wind", "Flight left in the wind", left, "%", f"{left:.0f}", how))
     return found

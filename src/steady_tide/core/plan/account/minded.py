@@ -30,7 +30,7 @@ def cautions(situation: Situation) -> list[Caution]:
         "in-motion": carried in ("riding", "helmet-on-snow") or (brief.scenario == "motion" and dry),
         "flying": situation.device.kind == "drone",
         "mains-and-liquids": brief.scenario == "product",
-        "backwards": carried == "walking" or brief.scenario == "talking",
+        "backwards": carried == "walking" and brief.scenario == "talking",
         "flashing": situation.light.lamps and brief.scenario == "low-light",
         "frozen-cells": brief.temperature_c <= 0,
     }

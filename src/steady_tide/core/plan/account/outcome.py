@@ -91,7 +91,9 @@ def ledger_part(chosen: ExposedSet) -> LedgerPart:
 def _aims(chosen: ExposedSet) -> tuple[LedgerLine, ...]:
     """What the camera aims at over mid grey, where its meter decides anything."""
     if not chosen.metered:
-        return (LedgerLine("Bias on the camera", 0.0, "moves nothing: shutter and ISO are fixed"),)
+        still = LedgerLine("Bias on the camera", 0.0, "moves nothing: shutter and ISO are fixed")
+        meant = chosen.situation.intended_stops
+        return (still, LedgerLine("Night sky left dark by", meant, "on purpose")) if meant else (still,)
     dialled = LedgerLine("Bias on the camera", chosen.bias, signed(chosen.bias))
     habit = chosen.situation.device.meters_bright_stops
     return (dialled, LedgerLine("Its meter is bright by", habit, f"{habit:g} stops")) if habit else (dialled,)

@@ -9,7 +9,7 @@ from steady_tide.core.exposure.reach import EndKind
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LightLevel
 
-RULES_VERSION = "5"
+RULES_VERSION = "6"
 """Raised whenever the same inputs may give another plan."""
 
 
@@ -148,6 +148,9 @@ class Measures(Part):
     those the film needs. useful_shutter_s: the longest shutter whose shake passes unseen, with the limit [px] it keeps.
     ripple_share: of the lamps' ripple, what is left, beating at beat_hz; clean_shutter_s: the nearest offered one that
     leaves none. frames, film_s, trail_px: of interval shooting; interval_s: between its frames.
+    skew_deg: how far what crosses leans, while the rows are read. pan_s: the least time to pan across a frame's width.
+    sharp_near_m, sharp_far_m: what is sharp around the subject, hyperfocal_m where that reaches infinity (then far is
+    None). cast_mired: what the glass shifts. dew_point_c: of the air. wind_share: of the flight in still air.
     """
 
     angle_deg: float
@@ -171,6 +174,14 @@ class Measures(Part):
     frames: int | None = None
     film_s: float | None = None
     trail_px: float | None = None
+    skew_deg: float | None = None
+    pan_s: float | None = None
+    sharp_near_m: float | None = None
+    sharp_far_m: float | None = None
+    hyperfocal_m: float | None = None
+    cast_mired: float | None = None
+    dew_point_c: float | None = None
+    wind_share: float | None = None
 
 
 class Figure(Part):
@@ -196,6 +207,10 @@ class Price(Part):
 Caution = Literal[
     "diving", "wildlife", "in-motion", "flying", "mains-and-liquids", "backwards", "flashing", "frozen-cells"
 ]
+Practice = Literal[
+    "slow-steps", "lamp-below", "hold-still", "own-shadow", "cut-out", "lock-on-sky", "noon", "two-angles", "trial",
+    "dew", "dew-unknown", "wind-limit",
+]  # fmt: skip
 Assumption = Literal[
     "shake", "light", "weights", "water-type", "light-as-named", "lamp-beside-lens", "own-weights", "meter-habit"
 ]
@@ -257,6 +272,8 @@ class Plan(Part):
     assumptions: list[str]
     measures: Measures | None = Field(default=None, description="The figures as plain numbers.")
     brought: list[Brought] = Field(default=[], description="What `bring` says in words.")
+    practice: list[str] = Field(default=[], description="What to mind on the spot.")
+    practice_keys: list[Practice] = Field(default=[], description="What `practice` says in words, in its order.")
     caution_keys: list[Caution] = Field(default=[], description="What `cautions` say in words, in their order.")
     assumption_keys: list[Assumption] = Field(default=[], description="What `assumptions` say, in their order.")
 

@@ -176,6 +176,18 @@ class ExposedSet:
         return self._of(self._sets.frames.focal_px)
 
     @property
+    def delivered_pitch_um(self) -> float:
+        """Photosites behind a delivered pixel, across, times their distance [um]."""
+        return self.lens.sensor.pixel_pitch_um * self._of(self._sets.frames.photosites_across)
+
+    @property
+    def delivered_height_px(self) -> float:
+        """Height of the finished film in its first shape [px]."""
+        delivery = self.situation.brief.delivery
+        across, down = (int(part) for part in delivery.shapes[0].split(":"))
+        return delivery.long_side_px * min(1.0, down / across)
+
+    @property
     def smear_px(self) -> float:
         """Blur inside a frame from shake [delivered px] in the light aimed at."""
         return self._of(self._sets.smear_px)

@@ -102,17 +102,36 @@ class FrameSide:
         """Share of the sensor's width that is read."""
         return self.space.device.sensor_share[self.index.view]
 
+    @property
+    def photosite_share(self) -> Floats:
+        """Share of the covered photosites that is read."""
+        return self.space.device.photosite_share[self.index.mode]
+
+    @property
+    def height_share(self) -> Floats:
+        """Share of the sensor's height that a mode of the whole width covers, at most 1."""
+        return self.space.device.height_share[self.index.passage, self.index.mode]
+
     @cached_property
     def _kept(self) -> Floats:
         return np.asarray((1.0 - self.crop) * (1.0 - self.situation.brief.delivery.crop_room))
 
     @cached_property
     def have_over_need(self) -> Floats:
-        """Delivered pixels across over needed ones, worst of the shapes asked for."""
-        return np.asarray(self.space.worst[self.index.mode] * self._kept)
+        """Delivered pixels across over needed ones, worst of the shapes asked for; none that sensor or lens lack.
+
+        A mode that reads whole rows steadies within the photosites it has to spare; binned or line-skipped, what is
+        cropped are its pixels.
+        """
+        device, index = self.space.device, self.index
+        behind = device.resolved_across[index.passage, index.mode] * self.sensor_share
+        kept = 1.0 - self.crop
+        within, of_pixels = np.minimum(behind * kept, 1.0), kept * np.minimum(behind, 1.0)
+        steadied = np.where(device.oversampled[index.mode], within, of_pixels)
+        return np.asarray(self.space.worst[index.mode] * steadied * (1.0 - self.situation.brief.delivery.crop_room))
 
     @cached_property
-    def _photosites_across(self) -> Floats:
+    def photosites_across(self) -> Floats:
         """Photosites behind one delivered pixel, across, in the first shape asked for."""
         recorded = self.space.device.photosites_across[self.index.passage, self.index.mode] * self.sensor_share
         return np.asarray(recorded * self.space.first[self.index.mode] * self._kept)
@@ -120,7 +139,7 @@ class FrameSide:
     @cached_property
     def photosites(self) -> Floats:
         """Photosites that make one delivered pixel."""
-        return np.asarray(np.square(self._photosites_across) * self.space.device.photosite_share[self.index.mode])
+        return np.asarray(np.square(self.photosites_across) * self.space.device.photosite_share[self.index.mode])
 
     @cached_property
     def log2_photosites(self) -> Floats:
@@ -131,12 +150,12 @@ class FrameSide:
     def focal_px(self) -> Floats:
         """Focal length in delivered pixels, with the port's enlargement."""
         magnified = self.space.device.focal[self.index.view] * self.situation.given.port_magnification
-        return np.asarray(magnified / self._photosites_across)
+        return np.asarray(magnified / self.photosites_across)
 
     @cached_property
     def airy_px(self) -> Floats:
         """Diameter of the spot that diffraction leaves of a point [delivered px]: 2.44 lambda N."""
-        pitch = self.space.device.pitch_um[self.index.passage] * self._photosites_across
+        pitch = self.space.device.pitch_um[self.index.passage] * self.photosites_across
         return np.asarray(2.44 * GREEN_UM * self.f_number / pitch)
 
     @cached_property
@@ -226,8 +245,9 @@ class ExposureSide:
 
     @cached_property
     def aim_stops(self) -> Floats:
-        """How far over mid grey the camera aims [stops]: dial and habit of its meter, where that decides anything."""
-        return np.where(self.metered, self.bias + self.situation.device.meters_bright_stops, 0.0)
+        """How far over mid grey it is aimed [stops]: dial and habit of a meter that decides, else what is meant."""
+        situation = self.situation
+        return np.where(self.metered, self.bias + situation.device.meters_bright_stops, situation.intended_stops)
 
     @cached_property
     def rate_hz(self) -> Floats:

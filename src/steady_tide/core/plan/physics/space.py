@@ -219,11 +219,36 @@ class DeviceSpace:
         return floats_of([[_across(mode, way.lens.sensor) for mode in self.modes] for way in self.passages])
 
     @cached_property
+    def resolved_across(self) -> Floats:
+        """The same where the lens resolves less than the sensor, shape (A, M)."""
+        shares = [min((way.lens.resolves_px or np.inf) / way.lens.sensor.columns, 1.0) for way in self.passages]
+        return np.asarray(self.photosites_across * floats_of(shares)[:, None])
+
+    @cached_property
+    def oversampled(self) -> Bools:
+        """Whether a mode reads the whole of what it covers, pixel by pixel, shape (M,)."""
+        return np.array([mode.readout == "whole" for mode in self.modes])
+
+    @cached_property
+    def height_share(self) -> Floats:
+        """Share of the sensor's height covered by a mode of its whole width, at most 1, shape (A, M)."""
+        sensors = [way.lens.sensor for way in self.passages]
+        ratios = floats_of([mode.height_px / mode.width_px for mode in self.modes])
+        shares = floats_of([sensor.columns / sensor.rows for sensor in sensors])[:, None] * ratios
+        return np.minimum(shares, 1.0)
+
+    @cached_property
     def crop(self) -> Floats:
         """Share of the width that a level gives up in a mode, shape (M, L)."""
         return floats_of([[mode.crop_of(level) for level in self.device.stabilisation] for mode in self.modes])
 
     # Columns over codecs.
+
+    @cached_property
+    def top_mbit_s(self) -> Floats:
+        """The highest rate of a codec in a mode [Mbit/s], shape (M, codecs); NaN where the mode lacks the codec."""
+        codecs = [codec.key for codec in self.device.codecs]
+        return floats_of([[max(mode.bit_rates.get(key, [np.nan])) for key in codecs] for mode in self.modes])
 
     @cached_property
     def codec_efficiency(self) -> Floats:

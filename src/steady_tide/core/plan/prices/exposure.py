@@ -4,7 +4,7 @@ from typing import Final
 
 import numpy as np
 
-from steady_tide.core.exposure.flicker import beat_hz, residual_ripple
+from steady_tide.core.exposure.flicker import CLEAN_RESIDUAL, beat_hz, beats_hz, residual_ripple
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.physics.sides import MOVES, ExposureSide, Meeting, Sets
 from steady_tide.core.plan.prices.book import Prices
@@ -26,7 +26,14 @@ USUAL: Final = (
 )  # fmt: skip
 """Parts of a second that cameras and people write shutters in: thirds of a stop, and angles of usual rates."""
 LOG2_USUAL: Final = np.log2(np.array(USUAL, dtype=float))
+CLEAN_RANK: Final = 0.25
+USUAL_RANK: Final = 0.5
+"""How much a shutter that is not the angle counts, of one that nobody dials. **Assumed**."""
 SAME_STOPS: Final = 0.02
+LIGHT_TIGHT_STOPS: Final = 0.5
+"""Light that falls by no more than this stays, for a range of ISO. **Assumed**."""
+STANDS_BELOW_HZ: Final = 0.5
+"""A ripple that beats slower than this from frame to frame stands still."""
 POINTLESS_STOPS: Final = 2.0
 CONTROL_KINDS: Final = ("locked", "floating-iso", "floating-shutter", "automatic")
 
@@ -112,7 +119,21 @@ def _iso_taste(side: ExposureSide, prices: Prices) -> Floats:
 
 
 def _iso_room(side: ExposureSide, _: Prices) -> Floats:
-    return over(side.log2_ceiling - np.maximum(side.dark.gain, side.log2_floor))
+    """Room for ISO that never moves in the take: beside an automatic shutter, or in a light that stays."""
+    brief = side.situation.brief
+    if not side.situation.device.iso.settable:
+        return constant(0.0)
+    stays = float(brief.falls_stops <= LIGHT_TIGHT_STOPS)
+    still = side.dark.gain <= side.log2_floor + LIGHT_TIGHT_STOPS
+    idle = still * np.where(side.automatic, 1.0, stays)
+    return np.asarray(idle * (side.log2_ceiling - side.log2_floor))
+
+
+def _iso_guard(side: ExposureSide, _: Prices) -> Floats:
+    """Room below the limit that a range of ISO does not open: limits are guard rails, not forecasts."""
+    limit = float(np.log2(side.situation.iso_limit / 100.0))
+    ranged = side.ceiling > side.floor * MOVES
+    return np.asarray(ranged * over(limit - side.log2_ceiling))
 
 
 def _iso_base(side: ExposureSide, _: Prices) -> Floats:
@@ -126,7 +147,7 @@ def _iso_base_words(_: Situation, floor: float, lowest: float) -> str:
 
 def _glass(side: ExposureSide, prices: Prices) -> Floats:
     taste = prices(f"glass.taste.{side.situation.stance.filtering}")
-    filters = prices("glass.filter") * side.nd_count
+    filters = prices("glass.filter") * side.nd_count + prices("glass.stops") * side.nd_stops
     return np.asarray(taste * (filters + prices("glass.stack") * over(side.nd_count, 1.0)))
 
 
@@ -173,14 +194,21 @@ def _control_words(_: Situation, kind: float) -> str:
 
 
 def _unusual(side: ExposureSide, _: Prices) -> Floats:
+    """Among near ties the exact angle, then one that is clean on the mains, then a number people dial."""
     shutter, exact = side.longest_s, np.log2(target_of(side))
     usual = np.min(np.abs(np.log2(np.asarray(shutter))[..., None] + LOG2_USUAL), axis=-1) < SAME_STOPS
+    clean = residual_ripple(shutter_s=shutter, mains_hz=side.situation.brief.mains_hz) <= CLEAN_RESIDUAL
+    rank = np.where(usual, np.where(clean, CLEAN_RANK, USUAL_RANK), 1.0)
     wanted = np.abs(np.log2(shutter) - exact) < SAME_STOPS
-    return np.asarray(1.0 - (side.automatic | usual | wanted))
+    return np.where(side.automatic | wanted, 0.0, rank)
 
 
 def _unusual_words(_: Situation, shutter: float, unusual: float) -> str:
-    return f"{shutter_text(shutter)} s is {'no number people dial' if unusual else 'a usual number'}"
+    told = "the angle wanted, or left to the camera"
+    if unusual:
+        told = "no number people dial" if unusual > USUAL_RANK else "not the angle wanted"
+        told = "clean on the mains" if unusual == CLEAN_RANK else told
+    return f"{shutter_text(shutter)} s is {told}"
 
 
 def _pointless(side: ExposureSide, _: Prices) -> Floats:
@@ -212,11 +240,20 @@ def ripple_kept(side: ExposureSide) -> Floats:
     return np.asarray(kept * np.asarray(situation.light.ripple))
 
 
+def _flicker(side: ExposureSide, prices: Prices) -> Floats:
+    """Ripple kept; one that stands still from frame to frame is brightness, and a band at most."""
+    kept = ripple_kept(side)
+    if not side.situation.light.lamps:
+        return kept
+    beats = beats_hz(rate=side.rate_hz, mains_hz=side.situation.brief.mains_hz)
+    return np.asarray(kept * np.where(beats < STANDS_BELOW_HZ, prices("flicker.standing"), 1.0))
+
+
 def _flicker_words(situation: Situation, kept: float, rate: float) -> str:
     mains = situation.brief.mains_hz
-    return (
-        f"{kept:.0%} of the lamps' ripple stays at {mains} Hz, beating at {beat_hz(rate=rate, mains_hz=mains):.0f} Hz"
-    )
+    beats = beat_hz(rate=rate, mains_hz=mains)
+    stays = f"{kept:.0%} of the lamps' ripple stays at {mains} Hz"
+    return f"{stays}, standing still" if beats < STANDS_BELOW_HZ else f"{stays}, beating at {beats:.0f} Hz"
 
 
 TABLE: Final[tuple[Consideration[ExposureSide, Sets] | Consideration[Meeting, Sets], ...]] = (
@@ -238,6 +275,12 @@ TABLE: Final[tuple[Consideration[ExposureSide, Sets] | Consideration[Meeting, Se
         "iso-unused", "exposure", _iso_room,
         lambda sets: (sets.exposures.dark.iso, sets.exposures.ceiling),
         lambda _, needed, ceiling: f"darkest light needs ISO {needed:.0f}, ceiling {ceiling:.0f}",
+        (Setting.ISO_CEILING,),
+    ),
+    Consideration(
+        "iso-guard", "exposure", _iso_guard,
+        lambda sets: (sets.exposures.ceiling,),
+        lambda situation, ceiling: f"ceiling {ceiling:.0f}, room up to your limit of {situation.iso_limit} is free",
         (Setting.ISO_CEILING,),
     ),
     Consideration(
@@ -282,9 +325,9 @@ TABLE: Final[tuple[Consideration[ExposureSide, Sets] | Consideration[Meeting, Se
         (Setting.SHUTTER, Setting.ISO_CEILING),
     ),
     Consideration(
-        "flicker", "exposure", lambda side, _: ripple_kept(side),
+        "flicker", "exposure", _flicker,
         lambda sets: (ripple_kept(sets.exposures), sets.exposures.rate_hz),
         _flicker_words,
-        (Setting.SHUTTER, Setting.FRAME_RATE),
+        (Setting.SHUTTER, Setting.FRAME_RATE), paced=True,
     ),
 )  # fmt: skip

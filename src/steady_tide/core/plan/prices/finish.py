@@ -5,16 +5,16 @@ from typing import Final
 
 from steady_tide.core.kit.bag import Lamp, Support
 from steady_tide.core.kit.body import ColourProfile
-from steady_tide.core.kit.settings import Value
-from steady_tide.core.light.underwater import UnderWater, under_water
+from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.light.underwater import OUTWEIGHS_STOPS, UnderWater, under_water
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import DIM_EV100
 from steady_tide.core.plan.prices.weighing import Objection, Objections, Weighing, against
 from steady_tide.core.plan.problem.brief import Water
 from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.core.plan.problem.offers import AUTOMATIC, LOCKED_AUTOMATIC, white_balance_values
-from steady_tide.core.plan.problem.situation import Situation
-from steady_tide.core.plan.problem.stance import Axis
+from steady_tide.core.plan.problem.situation import DAYLIGHT_KELVIN, Situation
+from steady_tide.core.plan.problem.stance import FINISH_WORDS, Axis
 from steady_tide.core.quantities import mired_shift
 
 OFF_GREY: Final = "exposes {0:+.1f} stops off the wanted grey (its meter is assumed {1:g} stops bright)"
@@ -27,7 +27,7 @@ SUN_DEG: Final = 45.0
 def clipped_stops(situation: Situation, profile: ColourProfile, bias: float) -> float:
     """Stops of highlights beyond the profile's headroom at this bias, camera's own habit included."""
     brighter = bias + situation.device.meters_bright_stops
-    return max(situation.light.contrast_stops + brighter - profile.headroom_stops, 0.0)
+    return max(situation.light.contrast_stops + brighter - situation.given.headroom_stops(profile), 0.0)
 
 
 def _clip_price(situation: Situation) -> str:
@@ -42,31 +42,42 @@ def weigh_bias(situation: Situation, prices: Prices, profile: ColourProfile) -> 
     habit, clip_price, weight = situation.device.meters_bright_stops, _clip_price(situation), prices("bias")
     for bias in situation.device.exposure_biases:
         clipped = clipped_stops(situation, profile, bias)
-        net = bias + habit
+        net = bias + habit - situation.intended_stops
         cost = weight * (prices("bias.off-grey") * abs(net) + prices("bias.dialled") * abs(bias))
         lost = against(prices, clip_price, "clips {0:.1f} stops of highlights", clipped, amount=weight * clipped)
         objections[bias] = (Objection("bias.off-grey", cost, OFF_GREY, (net, habit)), *lost)
     return Weighing(objections, "keeps the highlights at the least loss of brightness")
 
 
+def weigh_idle_bias(situation: Situation) -> Weighing:
+    """Exposure bias where no meter decides anything: it is left alone."""
+    moved: Objections = (Objection("bias.dialled", 0.01, "moves nothing while shutter and ISO are fixed"),)
+    biases = situation.device.exposure_biases
+    rest = min(biases, key=abs)
+    return Weighing(
+        {bias: () if bias == rest else moved for bias in biases}, "moves nothing: shutter and ISO are fixed"
+    )
+
+
 def weigh_profile(situation: Situation, prices: Prices) -> Weighing:
     """Colour profile: by how much work follows, by contrast, and by the dark."""
     finish, weight, clip_price = situation.stance.finish, prices("profile"), _clip_price(situation)
-    wanted = finish.replace("-", " ")
     dim = situation.aim_ev100 < DIM_EV100
     objections: dict[Value, Objections] = {}
     for profile in situation.device.profiles:
         lifted = weight * profile.shadow_lift if dim else 0.0
-        clipped = clipped_stops(situation, profile, -situation.device.meters_bright_stops)
+        clipped = clipped_stops(situation, profile, situation.intended_stops - situation.device.meters_bright_stops)
         opens = "opens the shadows by {0:g} stops and shows their noise"
-        holds = "holds {0:g} stops over grey, clips {1:.1f}"
+        holds = "holds {0:.1f} stops over grey, clips {1:.1f}"
         curve = f"profile.curve.{finish}.{profile.curve}"
         objections[profile.key] = (
-            *against(prices, curve, "not what a {0} finish wants", wanted, amount=weight),
+            *against(prices, curve, "{0} wants another", FINISH_WORDS[finish], amount=weight),
             *against(prices, "profile.shadows", opens, profile.shadow_lift, amount=lifted),
-            *against(prices, clip_price, holds, profile.headroom_stops, clipped, amount=weight * clipped),
+            *against(
+                prices, clip_price, holds, situation.given.headroom_stops(profile), clipped, amount=weight * clipped
+            ),
         )
-    return Weighing(objections, f"suits a {wanted} finish in this contrast", Axis.FINISH)
+    return Weighing(objections, f"right for {FINISH_WORDS[finish]}, in this contrast", Axis.FINISH)
 
 
 def weigh_colour_filter(situation: Situation, prices: Prices) -> Weighing:
@@ -76,27 +87,47 @@ def weigh_colour_filter(situation: Situation, prices: Prices) -> Weighing:
     if water is None:
         objections |= {item.key: against(prices, "filter.dry", "is made for water") for item in filters}
         return Weighing(objections, "no water, no filter")
-    known = _in_water(situation, water)
-    wanted = _wanted_tint(situation, water, known)
-    ends_m = known.filters_end_m if known.filters else RED_GONE_M
-    useless = water.lamp or water.depth_m > ends_m or situation.stance.water_colour != "filter"
-    if not useless and filters:
+    found = _in_water(situation, water)
+    wanted, why_not = _verdict(situation, water, found)
+    if wanted is not None and filters:
         greenish = "leaves the picture green or blue, with little red to bring back"
         objections[NO_FILTER] = against(prices, "filter.none", greenish)
-    why_not = "a lamp lights it" if water.lamp else "no red is left below {0:.0f} m"
-    if water.depth_m <= ends_m and not water.lamp:
-        why_not = "your stance balances by hand"
-    other = "{0} water at {1:g} m wants {2}"
+    other = "{0} water at {1:.0f} m wants {2}"
     for item in filters:
         stops = situation.given.colour_stops(item)
         takes = Objection("filter.stops", prices("filter.stops") * stops, "takes {0:.1f} stops", (stops,))
         wrong: Objections = ()
-        if useless:
-            wrong = against(prices, "filter.useless", why_not, ends_m)
+        if wanted is None:
+            wrong = against(prices, "filter.useless", why_not, found.filters_end_m)
         elif item.tint != wanted:
-            wrong = against(prices, "filter.tint", other, water.colour, water.depth_m, wanted.replace("-", " "))
+            tint = wanted.replace("-", " ")
+            wrong = against(prices, "filter.tint", other, water.colour, water.middle_m, tint)
         objections[item.key] = (takes, *wrong)
-    return Weighing(objections, f"for {water.colour} water down to {water.depth_m:g} m", Axis.WATER_COLOUR)
+    return Weighing(objections, f"for {water.colour} water at {water.middle_m:.0f} m", Axis.WATER_COLOUR)
+
+
+def _verdict(situation: Situation, water: Water, found: UnderWater) -> tuple[str | None, str]:
+    """The tint wanted, or None and why no filter is.
+
+    What the water does by wavelength at the middle of the depths decides, as it does on the day; where no spectrum is
+    known, the rule of thumb.
+    """
+    if water.lamp:
+        return None, "a lamp lights it"
+    if situation.stance.water_colour != "filter":
+        return None, "your stance balances by hand"
+    if not found.filters:
+        gone = water.depth_m > RED_GONE_M
+        return (None, f"no red is left below {RED_GONE_M:.0f} m") if gone else (_by_thumb(water), "")
+    best = next((one for one in situation.given.colour_filters if one.key == found.best_filter), None)
+    if best is not None:
+        return best.tint, ""
+    gone = found.verdict == "lamp"
+    return None, "no red is left below {0:.0f} m" if gone else "evens the colours no better than white balance alone"
+
+
+def _by_thumb(water: Water) -> str:
+    return "magenta" if water.colour == "green" else "light-red" if water.depth_m <= 5 else "deep-red"
 
 
 def _in_water(situation: Situation, water: Water) -> UnderWater:
@@ -112,14 +143,6 @@ def _in_water(situation: Situation, water: Water) -> UnderWater:
     )
 
 
-def _wanted_tint(situation: Situation, water: Water, known: UnderWater) -> str:
-    """The tint that evens the colours best; by the rule of thumb where no spectrum is known, or none is better."""
-    best = next((item.tint for item in situation.given.colour_filters if item.key == known.best_filter), None)
-    if best is not None:
-        return best
-    return "magenta" if water.colour == "green" else "light-red" if water.depth_m <= 5 else "deep-red"
-
-
 def weigh_lamp(situation: Situation, prices: Prices) -> Weighing:
     """Lamp: where the brief says that one lights the subject; elsewhere the light stated counts the lamps already."""
     objections: dict[Value, Objections] = {NO_FILTER: ()}
@@ -127,13 +150,37 @@ def weigh_lamp(situation: Situation, prices: Prices) -> Weighing:
     lit = water is not None and water.lamp
     if lit and situation.given.lamps:
         objections[NO_FILTER] = against(prices, "lamp.none", "the scene is planned with a lamp on the subject")
-    words = "is one thing more to carry" if water is not None else "the light you stated counts your lamps already"
+    words = "is one thing more to carry" if water is not None else _dry_lamp_words(situation)
     for lamp in situation.given.usable_of(Lamp):
         carried = () if lit else against(prices, "lamp.carried", words)
         worn = against(prices, "lamp.worn", "is worn") if lamp.condition == "worn" else ()
         objections[lamp.key] = (*carried, *worn)
     praise = "a lamp close to the subject brings the colours back" if lit else words
     return Weighing(objections, praise, Axis.WATER_COLOUR if water is not None else None)
+
+
+def _dry_lamp_words(situation: Situation) -> str:
+    return "the light you stated counts your lamps already" if situation.light.lamps else "nothing here is lit by lamps"
+
+
+def weigh_lamp_level(situation: Situation, prices: Prices) -> Weighing:
+    """Lamp level: the least that still outshines the rest by a stop; full where none does. Dry light is as stated."""
+    levels = [float(offer.value) for offer in situation.given.offers(Setting.LAMP_LEVEL)]
+    lamp, at = situation.lamp, situation.brief.subject_distance_m
+    if lamp is None or not lamp.dimmable or situation.brief.water is None:
+        down = against(prices, "lamp.dimmed", "gives less than it could")
+        objections: dict[Value, Objections] = {int(level): down if level < 100 else () for level in levels}
+        return Weighing(objections, "no lamp is dimmed here; dim dry lamps by what you read on the subject")
+    objections = {}
+    for level in levels:
+        over = situation.lamp_over_rest_stops(level)
+        weak = max(OUTWEIGHS_STOPS - over, 0.0)
+        spare = max(over - OUTWEIGHS_STOPS, 0.0)
+        objections[int(level)] = (
+            *against(prices, "lamp.weak", "outshines the rest by {0:+.1f} stops only", over, amount=weak),
+            *against(prices, "lamp.spare", "is {0:.1f} stops more than it takes", spare, amount=spare),
+        )
+    return Weighing(objections, f"outshines the rest of the light at {at:g} m, and spares its battery")
 
 
 def weigh_support(situation: Situation, prices: Prices) -> Weighing:
@@ -152,8 +199,11 @@ def weigh_support(situation: Situation, prices: Prices) -> Weighing:
     return Weighing(objections, f"carries the way the scene is filmed: {way}")
 
 
-def weigh_white_balance(situation: Situation, prices: Prices) -> Weighing:
-    """White balance: the Kelvin of the light, locked; automatic behind a colour filter."""
+def weigh_white_balance(situation: Situation, prices: Prices, cast_mired: float = 0.0) -> Weighing:
+    """White balance: the Kelvin of the light, locked; automatic behind a colour filter.
+
+    cast_mired: how far the fitted ND shifts the colour.
+    """
     filtered = situation.fit.colour_filter != NO_FILTER
     locked_wanted = situation.stance.white_balance == "locked" and not filtered
     objections: dict[Value, Objections] = {}
@@ -165,9 +215,10 @@ def weigh_white_balance(situation: Situation, prices: Prices) -> Weighing:
             settled = "you cannot know the Kelvin it holds" if locked_wanted else "is one thing more to do"
             speaks = against(prices, "balance.unknown", settled)
         else:
-            speaks = _kelvin_objections(situation, prices, float(value), filtered, locked_wanted)
+            wanted = situation.balanced_kelvin(cast_mired)
+            speaks = _kelvin_objections(prices, float(value), wanted, filtered, locked_wanted)
         objections[value] = tuple(objection for objection in speaks if not isclose(objection.cost, 0.0))
-    praise = _light_words(situation)
+    praise = _light_words(situation, cast_mired)
     if filtered:
         praise = "behind a colour filter automatic follows the depth; keep something near in frame"
     elif not locked_wanted:
@@ -175,20 +226,26 @@ def weigh_white_balance(situation: Situation, prices: Prices) -> Weighing:
     return Weighing(objections, praise, Axis.WHITE_BALANCE)
 
 
-def _kelvin_objections(
-    situation: Situation, prices: Prices, kelvin: float, filtered: bool, locked_wanted: bool
-) -> Objections:
-    light = situation.kelvin
-    shift = abs(mired_shift(from_kelvin=light, to_kelvin=kelvin))
-    off = against(prices, "balance.shift", "{0:.0f} mired from the light's {1:.0f} K", shift, light, amount=shift)
+def _kelvin_objections(prices: Prices, kelvin: float, wanted: float, filtered: bool, locked_wanted: bool) -> Objections:
+    shift = abs(mired_shift(from_kelvin=wanted, to_kelvin=kelvin))
+    off = against(prices, "balance.shift", "{0:.0f} mired from the {1:.0f} K wanted", shift, wanted, amount=shift)
     if filtered:
         return off + against(prices, "balance.behind-filter", "behind a colour filter automatic follows the depth")
     return off + (() if locked_wanted else against(prices, "balance.fixed", "is one thing more to get wrong"))
 
 
-def _light_words(situation: Situation) -> str:
+def _light_words(situation: Situation, cast_mired: float) -> str:
+    wanted, told = situation.balanced_kelvin(cast_mired), _lit_words(situation)
+    if situation.stance.white_look != "neutral":
+        told += f"; {wanted:.0f} K makes it look {situation.stance.white_look.replace('-', ' ')}"
+    return f"{told}; the ND shifts it by {cast_mired:+.0f} mired" if cast_mired else told
+
+
+def _lit_words(situation: Situation) -> str:
     if situation.lamp is not None:
         return f"{situation.lamp.label} gives {situation.kelvin:.0f} K"
+    if situation.kelvin == DAYLIGHT_KELVIN and situation.light.kelvin != DAYLIGHT_KELVIN and not situation.light.lamps:
+        return "held at daylight while sun and cloud change"
     if situation.kelvin != situation.light.kelvin:
         return f"about {situation.kelvin:.0f} K keeps a night sky cool, and locked it cannot drift"
     return f"the light is about {situation.kelvin:.0f} K"

@@ -7,6 +7,7 @@ import numpy as np
 
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.lapse.interval import SIDEREAL_DEG_PER_S
+from steady_tide.core.motion.blur import angular_rate
 from steady_tide.core.plan.physics.sides import FrameSide, Meeting, Sets
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import Consideration, Figures, constant
@@ -18,6 +19,10 @@ SMEAR_LIMIT_SHARE: Final = 3 / 1920
 """Share of the finished frame's width a shake smear may take unseen. **Assumed**."""
 JITTER_LIMIT_SHARE: Final = 4 / 1920
 """Share of the width the picture may jump between frames unseen. **Assumed**."""
+SUBJECT_LIMIT_SHARE: Final = {
+    "frozen": 3 / 1920, "slow-first": 16 / 1920, "room-to-slow": 24 / 1920, "real-time": 40 / 1920,
+}  # fmt: skip
+"""Share of the width a subject may smear over in a frame and still read, by how the film is to move. **Assumed**."""
 TRAIL_LIMIT_SHARE: Final = 4 / 1920
 """Share of the width a star may be drawn out and still pass for a point. **Assumed**."""
 SEEN: Final = {"phone": 1.7, "computer": 1.0, "large-screen": 0.7}
@@ -87,12 +92,46 @@ def _slow(frames: FrameSide, prices: Prices) -> Floats:
     return np.asarray(missing + prices("slow-motion.asked") * asked)
 
 
+def _frozen_rate(frames: FrameSide, _: Prices) -> Floats:
+    """Frozen action wants all the rate there is: halvings under the fastest of the frames."""
+    if not frames.situation.brief.frozen or frames.situation.brief.at_intervals:
+        return constant(0.0)
+    return np.asarray(np.log2(frames.space.device.rate_hz.max() / frames.rate_hz))
+
+
+def subject_limit_px(situation: Situation) -> float:
+    """How far the subject may smear in a frame before it is lost [delivered px]; the more, the more flow is meant."""
+    brief = situation.brief
+    share = SUBJECT_LIMIT_SHARE["frozen" if brief.frozen else situation.stance.tempo]
+    return _limit_px(brief.delivery, share)
+
+
+def _subject_blur(meeting: Meeting, _: Prices) -> Floats:
+    brief = meeting.situation.brief
+    if not brief.subject_speed_m_s or brief.at_intervals:
+        return constant(0.0)
+    rate = angular_rate(speed_m_s=brief.subject_speed_m_s, distance_m=brief.subject_distance_m)
+    return stops_beyond(meeting, rate * meeting.frames.focal_px, subject_limit_px(meeting.situation))
+
+
+def _subject_words(situation: Situation, blur: float, shutter: float) -> str:
+    return f"the subject smears over {blur:.0f} px in {shutter_text(shutter)} s, {subject_limit_px(situation):.0f} pass"
+
+
 def _too_fast(frames: FrameSide, prices: Prices) -> Floats:
     situation = frames.situation
-    if situation.brief.at_intervals:
+    if situation.brief.at_intervals or situation.brief.frozen:
         return constant(0.0)
     share = prices("rate-unused.slow-first") if situation.stance.tempo == "slow-first" else 1.0
     return np.asarray(share * np.maximum(np.log2(frames.slow_factor / wanted_slow_factor(situation)), 0.0))
+
+
+def _rate_figures(sets: Sets) -> Figures:
+    return sets.frames.rate_hz, sets.space.device.rate_hz.max()
+
+
+def _rate_words(_: Situation, rate: float, most: float) -> str:
+    return f"{rate:.4g} fps, {most:.4g} is the most there is"
 
 
 def _slow_figures(sets: Sets) -> Figures:
@@ -167,6 +206,13 @@ TABLE: Final[tuple[Consideration[FrameSide, Sets] | Consideration[Meeting, Sets]
     Consideration(
         "camera-steadied", "frame", _camera_steadied, _unsteady_figures, _unsteady_words, (Setting.STABILISATION,)
     ),
+    Consideration(
+        "subject-blur", "meeting", _subject_blur,
+        lambda sets: (sets.subject_blur_px, sets.exposures.aim.shutter_s),
+        _subject_words,
+        (Setting.SHUTTER, Setting.FRAME_RATE, Setting.VIEW),
+    ),
+    Consideration("frozen-rate", "frame", _frozen_rate, _rate_figures, _rate_words, (Setting.FRAME_RATE,)),
     Consideration("slow-motion", "frame", _slow, _slow_figures, _slow_words, (Setting.FRAME_RATE,)),
     Consideration("rate-unused", "frame", _too_fast, _slow_figures, _slow_words, (Setting.FRAME_RATE,)),
     Consideration(

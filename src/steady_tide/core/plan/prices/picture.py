@@ -18,6 +18,10 @@ WANTED_SNR: Final = 22.0
 MOST_NOISE: Final = 12.0
 """No picture counts as noisier than this, in half doublings."""
 WANTED_PIXELS: Final = {"just-enough": 1.0, "headroom": 1.5, "highest": 3.0}
+CLOSE_M: Final = 0.6
+"""A subject nearer than this is bent by a wide view. **Assumed**."""
+BENDS: Final = {"widest": 1.0, "ultra-wide": 1.0, "wide": 0.6}
+"""How much a view bends what is near. **Assumed**."""
 AIRY_LIMIT_PX: Final = 2.0
 """Diffraction spots up to two delivered pixels across pass unseen."""
 
@@ -74,8 +78,45 @@ def _view(frames: FrameSide, prices: Prices) -> Floats:
         seen = f"view.point-of-view.seen.{kind}"
         return prices(seen if brief.point_of_view and seen in BOOK else f"view.kind.{brief.scenario}.{kind}")
 
-    costs = np.array([price(view.kind) for view in frames.situation.device.views])
+    near = 0.0 if brief.point_of_view or brief.wide_look else _nearness(brief.subject_distance_m)
+    bent = prices("view.close") * near if near else 0.0
+    costs = np.array([price(view.kind) + bent * BENDS.get(view.kind, 0.0) for view in frames.situation.device.views])
     return np.asarray(costs[frames.index.view])
+
+
+def _nearness(distance_m: float) -> float:
+    """Halvings of the distance under which a wide view bends a subject."""
+    return float(np.log2(max(CLOSE_M / distance_m, 1.0)))
+
+
+def wants_height(situation: Situation) -> float:
+    """How much the full height of the sensor is worth here: for a point of view, steadying in post, wide and tall."""
+    brief = situation.brief
+    shapes = set(brief.delivery.shapes)
+    both = bool(shapes & {"16:9"} and shapes & {"9:16", "8:7", "4:3"})
+    wishes = (brief.point_of_view, situation.stance.steadying == "in-post", both)
+    return float(sum(wishes)) if not brief.at_intervals else 0.0
+
+
+def _height(frames: FrameSide, prices: Prices) -> Floats:
+    worth = wants_height(frames.situation)
+    if not worth:
+        return constant(0.0)
+    return np.asarray(min(worth, 2.0) * -np.log2(frames.height_share))
+
+
+def _height_words(_: Situation, share: float) -> str:
+    return f"reads {share:.0%} of the sensor's height"
+
+
+def _aliased(frames: FrameSide, _: Prices) -> Floats:
+    return -np.log2(frames.photosite_share)
+
+
+def _aliased_words(_: Situation, share: float) -> str:
+    if share >= 1:
+        return "reads every photosite it covers"
+    return f"skips lines: reads {share:.0%} of the photosites, so that fine patterns may crawl"
 
 
 def _view_figures(sets: Sets) -> Figures:
@@ -116,7 +157,7 @@ def battery_minutes(frames: FrameSide) -> Floats:
     given = frames.situation.given
     if given.device.flight_minutes is not None:
         left = given.cell_wh / given.device.battery.capacity_wh * (1.0 - given.device.landing_reserve)
-        return np.full(frames.draw_w.shape, given.device.flight_minutes * left)
+        return np.full(frames.draw_w.shape, given.device.flight_minutes * left * given.wind_share)
     return np.asarray(60.0 * (given.cell_wh + given.bank_wh) / frames.draw_w)
 
 
@@ -125,7 +166,8 @@ def _power(frames: FrameSide, _: Prices) -> Floats:
 
 
 def _power_words(situation: Situation, draw: float, minutes: float) -> str:
-    return f"{draw:.1f} W: a cell lasts {minutes:.0f} min, {situation.brief.running_minutes:g} min wanted"
+    what = "cell and bank last" if situation.given.bank_wh else "a cell lasts"
+    return f"{draw:.1f} W: {what} {minutes:.0f} min, {situation.brief.running_minutes:g} min wanted"
 
 
 def _heat(frames: FrameSide, _: Prices) -> Floats:
@@ -171,6 +213,18 @@ TABLE: Final[tuple[Consideration[FrameSide, Sets] | Consideration[Meeting, Sets]
         lambda sets: (sets.frames.index.passage, sets.frames.close_focus_m),
         _focus_words,
         (Setting.VIEW,),
+    ),
+    Consideration(
+        "frame-height", "frame", _height,
+        lambda sets: (sets.frames.height_share,),
+        _height_words,
+        (Setting.FRAME_SHAPE, Setting.RESOLUTION),
+    ),
+    Consideration(
+        "aliasing", "frame", _aliased,
+        lambda sets: (sets.frames.photosite_share,),
+        _aliased_words,
+        (Setting.RESOLUTION, Setting.FRAME_RATE),
     ),
     Consideration("sensor-share", "frame", _sensor_share, _view_figures, _view_words, (Setting.VIEW,)),
     Consideration(

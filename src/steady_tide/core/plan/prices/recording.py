@@ -11,12 +11,17 @@ from steady_tide.core.plan.physics.space import DeviceSpace, Recordings
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import Consideration, Figures, over
 from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.plan.problem.stance import FINISH_WORDS
 from steady_tide.core.quantities import Floats, Ints, Quantity
 
 WANTED_BITS: Final = {"grade": 0.28, "light-touch": 0.2, "straight": 0.16}
 """Bits per pixel wanted, in plain H.264's worth. **Assumed**."""
 VOLUME_GB: Final = 32.0
 """Gigabytes from which the space on a card begins to count double. **Assumed**."""
+ROOM_SHARE: Final = 0.8
+"""Share of the room from which a scene begins to fill it. **Assumed**."""
+EASY_PIXELS_A_SECOND: Final = 1920 * 1080 * 60.0
+"""What any machine plays and cuts. **Assumed**."""
 
 
 @dataclass(frozen=True)
@@ -87,7 +92,7 @@ def _shallow(choice: RecordingChoice, prices: Prices) -> Floats:
 
 
 def _shallow_words(situation: Situation, depth: float) -> str:
-    return f"{depth:.0f} bit for a {situation.stance.finish.replace('-', ' ')} finish"
+    return f"{depth:.0f} bit for {FINISH_WORDS[situation.stance.finish]}"
 
 
 def _heavy(choice: RecordingChoice, prices: Prices) -> Floats:
@@ -98,8 +103,47 @@ def _heavy_words(situation: Situation, codec: float) -> str:
     return f"{situation.device.codecs[int(codec)].label} edited on a {situation.brief.delivery.edited_on}"
 
 
+def _below_top(choice: RecordingChoice, _: Prices) -> Floats:
+    return np.asarray(np.log2(choice.space.top_mbit_s[choice.rows.mode, choice.rows.codec] / choice.rows.mbit_s))
+
+
+def _below_words(_: Situation, mbit_s: float, most: float) -> str:
+    return f"{mbit_s:.0f} Mbit/s of the {most:.0f} this codec has here"
+
+
+def room_gb(situation: Situation) -> float:
+    """Gigabytes there are for the scene: in the bag and camera, or where it is kept, whichever is less."""
+    given = situation.given
+    carried = sum(card.capacity_gb * card.count for card in given.memory_cards) + (situation.device.storage_gb or 0.0)
+    kept = situation.brief.delivery.room_gb or np.inf
+    return float(min(carried or np.inf, kept))
+
+
 def _volume(choice: RecordingChoice, _: Prices) -> Floats:
     return np.log2(1.0 + recorded_gb(choice) / VOLUME_GB)
+
+
+def _over_room(choice: RecordingChoice, _: Prices) -> Floats:
+    return np.log2(np.maximum(recorded_gb(choice) / (ROOM_SHARE * room_gb(choice.situation)), 1.0))
+
+
+def _room_words(situation: Situation, gigabytes: float) -> str:
+    room = room_gb(situation)
+    there = f", of {room:.0f} GB there are" if np.isfinite(room) else ""
+    return f"{gigabytes:.0f} GB in all{there}"
+
+
+def _pixels_a_second(choice: RecordingChoice) -> Floats:
+    rows = choice.rows.mode
+    return np.asarray(choice.space.width_px[rows] * choice.space.height_px[rows] * playing_rate(choice))
+
+
+def _many_pixels(choice: RecordingChoice, prices: Prices) -> Floats:
+    return np.asarray(_machine(choice, prices) * over(np.log2(_pixels_a_second(choice) / EASY_PIXELS_A_SECOND)))
+
+
+def _many_words(situation: Situation, pixels: float) -> str:
+    return f"{pixels / 1e6:.0f} million pixels a second, edited on a {situation.brief.delivery.edited_on}"
 
 
 def _needed_mb_s(choice: RecordingChoice) -> Floats:
@@ -135,10 +179,25 @@ TABLE: Final[tuple[Consideration[RecordingChoice, RecordingChoice], ...]] = (
     ),
     Consideration("editing", "recording", _heavy, lambda choice: (choice.rows.codec,), _heavy_words, (Setting.CODEC,)),
     Consideration(
+        "rate-left", "recording", _below_top,
+        lambda choice: (choice.rows.mbit_s, choice.space.top_mbit_s[choice.rows.mode, choice.rows.codec]),
+        _below_words,
+        (Setting.BIT_RATE,),
+    ),
+    Consideration(
+        "editing-pixels", "recording", _many_pixels,
+        lambda choice: (_pixels_a_second(choice),),
+        _many_words,
+        (Setting.RESOLUTION, Setting.FRAME_RATE),
+    ),
+    Consideration(
         "volume", "recording", _volume,
         lambda choice: (recorded_gb(choice),),
         lambda _, gigabytes: f"{gigabytes:.0f} GB in all",
-        (Setting.BIT_RATE,),
+        (Setting.BIT_RATE, Setting.CODEC),
+    ),
+    Consideration(
+        "room", "recording", _over_room, lambda choice: (recorded_gb(choice),), _room_words, (Setting.BIT_RATE,)
     ),
     Consideration(
         "card-speed", "recording", _too_slow, lambda choice: (_needed_mb_s(choice),), _too_slow_words,

@@ -28,8 +28,7 @@ class Solved:
     @property
     def light_moves(self) -> bool:
         """Whether the light changes much during the take."""
-        brief = self.situation.brief
-        return brief.falls_stops + brief.rises_stops > 1.5
+        return self.situation.light_moves
 
 
 Rule = Callable[[Solved, list[Value]], Weighing]
@@ -46,7 +45,7 @@ def _sharpening(solved: Solved, values: list[Value]) -> Weighing:
             {"low": soft, "medium": solved.against("sharpening.softer-stars", "softer")},
         )
     high = solved.against("sharpening.rings", "cannot be undone, and rings at edges")
-    if finish == "straight":
+    if finish != "grade":
         low = solved.against("sharpening.soft", "looks soft without grading")
         return weigh(values, "crisp enough as it is", {"low": low, "high": high}, axis=Axis.FINISH)
     medium = solved.against("sharpening.fixed", "cannot be undone; sharpen after the grade")
@@ -71,7 +70,8 @@ def _metering(solved: Solved, values: list[Value]) -> Weighing:
     elif brief.scenario == "talking":
         wanted, words = "spot", "meter the face, not the sky behind it"
     elif brief.scenario == "low-light" or light.contrast_stops >= 3.5:
-        wanted, words = "spot", "meter mid grey beside the lamps: they may burn out"
+        beside = "beside the lamps: they may burn out" if light.lamps else "and let the brightest of it go"
+        wanted, words = "spot", f"meter mid grey {beside}"
     else:
         wanted, words = "average", "the whole frame is near mid grey"
     other = solved.against("metering.other", words)
@@ -109,6 +109,16 @@ def _low_light_automatic(solved: Solved, values: list[Value]) -> Weighing:
         values,
         "the frame rate stays what it is",
         {"on": solved.against("low-light.halves", "halves the frame rate without telling you")},
+    )
+
+
+def _sound(solved: Solved, values: list[Value]) -> Weighing:
+    if solved.situation.brief.sound_used:
+        return weigh(values, "the sound is used", {"off": solved.against("sound.missing", "leaves nothing to hear")})
+    return weigh(
+        values,
+        "the sound is not used: bits and battery go to the picture",
+        {"on": solved.against("sound.unused", "records what nobody hears")},
     )
 
 
@@ -172,7 +182,8 @@ def _microphone(solved: Solved, values: list[Value]) -> Weighing:
 
 def _pre_record(solved: Solved, values: list[Value]) -> Weighing:
     brief = solved.situation.brief
-    wanted = not brief.repeatable and solved.battery_minutes > brief.running_minutes * 0.8
+    unsure = not brief.repeatable or brief.first_outing
+    wanted = unsure and solved.battery_minutes > brief.running_minutes * 0.8
     objections: dict[str, Objections] = {}
     for value in values:
         seconds = float(value)
@@ -182,8 +193,8 @@ def _pre_record(solved: Solved, values: list[Value]) -> Weighing:
             cost = solved.prices("pre-record.kept" if wanted else "pre-record.idle")
             cost += seconds * solved.prices("pre-record.second")
             objections[str(value)] = (Objection("pre-record.second", cost, "empties the battery while waiting"),)
-    if not brief.repeatable and not wanted:
-        return weigh(values, "the moment is unrepeatable, but the battery would not last", objections)
+    if unsure and not wanted:
+        return weigh(values, "it would be good to have, but the battery would not last", objections)
     return weigh(values, "catches what began before the press" if wanted else "saves the battery", objections)
 
 
@@ -295,6 +306,7 @@ RULES: dict[Setting, Rule] = {
     Setting.SHARPENING: _sharpening,
     Setting.HIGH_DYNAMIC_RANGE: _high_dynamic_range,
     Setting.LOW_LIGHT_AUTOMATIC: _low_light_automatic,
+    Setting.SOUND: _sound,
     Setting.WIND_REDUCTION: _wind_reduction,
     Setting.SEPARATE_AUDIO: _separate_audio,
     Setting.MICROPHONE: _microphone,

@@ -7,10 +7,11 @@ from pydantic import Field
 
 from steady_tide.core.document import Part, Rational
 from steady_tide.core.kit.bag import Carried as Carrying
-from steady_tide.core.light.level import LightSource
+from steady_tide.core.light.level import LightLevel, LightSource, level
+from steady_tide.core.light.nightsky import Glow, filmed_sky
 
 Shape = Literal["16:9", "4:3", "8:7", "9:16"]
-Scenario = Literal["underwater", "low-light", "motion", "product", "talking", "drone", "lapse"]
+Scenario = Literal["underwater", "low-light", "motion", "product", "talking", "everyday", "scenic", "drone", "lapse"]
 
 
 class Delivery(Part):
@@ -22,6 +23,9 @@ class Delivery(Part):
     slowed: float = Field(default=1, ge=1, le=40, description="How many times slower it should play at most.")
     crop_room: float = Field(default=0, ge=0, le=0.7, description="Share of the width kept free for cropping later.")
     edited_on: Literal["phone", "laptop", "desktop"] = "laptop"
+    room_gb: float | None = Field(
+        default=None, gt=0, le=1_000_000, description="Room where the film is kept and edited [GB]."
+    )
     shown_on: Literal["phone", "computer", "large-screen"] = Field(
         default="computer", description="Where it is looked at: how fine the faults that are seen."
     )
@@ -88,7 +92,8 @@ class Lapse(Part):
 
     interval_s: float = Field(default=10, ge=0.5, le=3600, description="Wanted time between frames [s].")
     hours: float = Field(default=6, ge=0.001, le=72, description="How long it runs [hours].")
-    stars: bool = Field(default=False, description="Whether stars should stay points.")
+    stars: bool = Field(default=False, description="Whether the night sky is filmed, and stars should stay points.")
+    glow: Glow = Field(default="country", description="What lamps on the ground add to a night sky that is filmed.")
     external_power: bool = Field(default=False, description="Whether a power bank may be connected.")
 
 
@@ -110,6 +115,7 @@ class Brief(Part):
     subject_distance_m: float = Field(default=3, ge=0.001, le=5000, description="Camera to subject [m].")
     frozen: bool = Field(default=False, description="Whether nothing may blur (drops, splashes).")
     point_of_view: bool = Field(default=False, description="Whether the camera sees what its carrier sees.")
+    wide_look: bool = Field(default=False, description="Whether the bent, wide look is meant.")
     aim: Aim | None = Field(default=None, description="Left out, the light on the subject is that of level ground.")
     reachable: Reachable | None = Field(
         default=None, description="Whether filter and menu can be got at while filming; left out, the scenario says."
@@ -119,8 +125,11 @@ class Brief(Part):
     minutes: float = Field(default=20, ge=0.01, le=1440, description="How long the camera runs in all [minutes].")
     temperature_c: float = Field(default=15, ge=-40, le=55)
     repeatable: bool = Field(default=True, description="Whether the moment can be had again.")
+    first_outing: bool = Field(default=False, description="Whether camera or place is new to whoever films.")
     sound_used: bool = True
     windy: bool = False
+    wind_m_s: float | None = Field(default=None, ge=0, le=60, description="Wind where it is known [m/s].")
+    humidity_percent: float | None = Field(default=None, ge=1, le=100, description="Of the air, where it is known.")
     delivery: Delivery = Delivery()
 
     @property
@@ -136,6 +145,18 @@ class Brief(Part):
     def at_intervals(self) -> bool:
         """Whether single frames are taken at intervals."""
         return self.scenario == "lapse" and self.lapse is not None
+
+    @property
+    def films_sky(self) -> bool:
+        """Whether the night sky itself is the subject."""
+        return self.at_intervals and self.lapse is not None and self.lapse.stars
+
+    @property
+    def level(self) -> LightLevel:
+        """The light on the subject as stated; the sky's own where that is filmed. Raises as `light.level.level`."""
+        if self.films_sky and self.lapse is not None:
+            return filmed_sky(self.light, self.lapse.glow)
+        return level(self.light)
 
     @property
     def running_minutes(self) -> float:

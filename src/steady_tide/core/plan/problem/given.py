@@ -6,7 +6,9 @@ from functools import cached_property
 from typing import TypeVar
 
 from steady_tide.core.endurance.cells import usable_share
+from steady_tide.core.endurance.flight import FRESH_M_S, wind_share
 from steady_tide.core.endurance.heat import Body, body_of
+from steady_tide.core.image.noise import MID_GREY_LUX_S, electrons
 from steady_tide.core.kit.bag import (
     BagItem,
     Cell,
@@ -18,12 +20,13 @@ from steady_tide.core.kit.bag import (
     NdFilter,
     PowerBank,
 )
-from steady_tide.core.kit.body import Battery
+from steady_tide.core.kit.body import Battery, ColourProfile
 from steady_tide.core.kit.device import Device
+from steady_tide.core.kit.optics import Lens
 from steady_tide.core.kit.recording import Mode
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.glass import loss_stops
-from steady_tide.core.light.level import LightLevel, level
+from steady_tide.core.light.level import LightLevel
 from steady_tide.core.light.spectra import DAYLIGHT
 from steady_tide.core.light.underwater import passed_by
 from steady_tide.core.light.water import WATER_TYPE, daylight_under
@@ -76,7 +79,21 @@ class Given:
     @cached_property
     def light(self) -> LightLevel:
         """The light on the subject."""
-        return level(self.brief.light)
+        return self.brief.level
+
+    def headroom_stops(self, profile: ColourProfile) -> float:
+        """Stops a profile holds over mid grey, and no more than the wells of the main lens at its base ISO.
+
+        Mid grey is 10/S lx s (ISO 12232).
+        """
+        sensor = self.main_lens.sensor
+        at_grey = electrons(exposure_lux_s=MID_GREY_LUX_S / profile.base_iso, sensor=sensor)
+        return min(profile.headroom_stops, sensor.headroom_stops(float(at_grey)))
+
+    @cached_property
+    def main_lens(self) -> Lens:
+        """The lens whose sensor is largest."""
+        return max(self.device.lenses, key=lambda lens: lens.sensor.width_mm)
 
     # The bag.
 
@@ -192,6 +209,13 @@ class Given:
         if self.cells:
             return self.usable_wh(self.cells[0])
         return self.device.battery.capacity_wh * self._share(self.device.battery)
+
+    @cached_property
+    def wind_share(self) -> float:
+        """Share of a drone's flight in still air that the wind leaves."""
+        brief, stated = self.brief, self.brief.wind_m_s
+        wind = stated if stated is not None else FRESH_M_S * brief.windy
+        return wind_share(wind, limit_m_s=self.device.wind_limit_m_s)
 
     @cached_property
     def power_banks(self) -> tuple[PowerBank, ...]:

@@ -12,7 +12,7 @@ NO_FILTER = "none"
 
 @dataclass(frozen=True)
 class Glass:
-    """A filter or a stack as it can be fitted: key of the value, words, stops, number, flaws."""
+    """A filter or a stack as it can be fitted: key of the value, words, stops, number, flaws, cast [mired]."""
 
     key: str
     label: str
@@ -20,6 +20,7 @@ class Glass:
     count: int
     flaw: str
     flaw_long_only: bool = False
+    cast_mired: float = 0.0
 
 
 def glasses_of(fitting: Sequence[NdFilter]) -> tuple[Glass, ...]:
@@ -44,6 +45,7 @@ def _stacks(fitting: Sequence[NdFilter]) -> list[Glass]:
             count=len(stack),
             flaw="; ".join(fixed[key].flaw for key in stack if fixed[key].flaw),
             flaw_long_only=all(fixed[key].flaw_in == "long-lens" for key in stack),
+            cast_mired=sum(fixed[key].cast_mired for key in stack),
         )
         for stack, total in sorted(stacks.items(), key=lambda item: (len(item[0]), item[1]))
     ]
@@ -55,5 +57,6 @@ def _variable(fitting: Sequence[NdFilter]) -> list[Glass]:
         if f.most_stops is not None:
             for stops in range(int(f.stops), int(f.most_stops) + 1):
                 words = f"{f.label} at {stops} stop{'s' if stops > 1 else ''}"
-                glasses.append(Glass(f"{f.key}@{stops}", words, float(stops), 1, f.flaw, f.flaw_in == "long-lens"))
+                long_only = f.flaw_in == "long-lens"
+                glasses.append(Glass(f"{f.key}@{stops}", words, float(stops), 1, f.flaw, long_only, f.cast_mired))
     return glasses

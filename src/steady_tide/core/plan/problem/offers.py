@@ -13,6 +13,8 @@ from steady_tide.core.quantities import rate_text, shutter_text, signed
 AUTOMATIC = "auto"
 LOCKED_AUTOMATIC = "locked"
 """Values of shutter and white balance that leave them to the camera, for good or until they are held."""
+LAMP_LEVELS = (100, 50, 25, 12)
+"""Shares of full output a lamp is set to [%]: stops apart."""
 
 
 class Offer(NamedTuple):
@@ -151,6 +153,9 @@ def of_bag(setting: Setting, usable: Sequence[BagItem], glasses: Sequence[Glass]
     """What the usable things of the bag offer for a setting that is fitted by hand."""
     if setting is Setting.ND_FILTER:
         return [Offer(glass.key, glass.label) for glass in glasses]
+    if setting is Setting.LAMP_LEVEL:
+        dimmed = any(isinstance(item, Lamp) and item.dimmable for item in usable)
+        return [Offer(level, f"{level} % of full") for level in LAMP_LEVELS] if dimmed else []
     kind = {Setting.LAMP: Lamp, Setting.SUPPORT: Support, Setting.COLOUR_FILTER: ColourFilter}[setting]
     things = [Offer(item.key, item.label) for item in usable if isinstance(item, kind)]
     # A colour filter can always be left off; without lamps or supports there is nothing to choose.

@@ -3,11 +3,14 @@
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import cached_property
+from math import log2
+
+from numpy import interp
 
 from steady_tide.core.kit.bag import Carried, Lamp, Support
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import Setting, Value
-from steady_tide.core.lapse.interval import WRITE_GAP_S, longest_shutter
+from steady_tide.core.lapse.interval import longest_shutter
 from steady_tide.core.light.lamps import lamp_lux
 from steady_tide.core.light.level import LightLevel
 from steady_tide.core.light.underwater import lamp_at_1_m
@@ -20,12 +23,25 @@ from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import ISO_LIMIT, Stance
 from steady_tide.core.quantities import ev100_from_lux, lux_from_ev100
 
+SKY_LEFT_DARK = ((-8.0, 2.0), (-3.0, 0.0))
+"""EV at ISO 100 of a sky that is filmed, and how far under mid grey it is left there [stops]. **Assumed** practice:
+ISO 3200 at f/2.8 for 20 s leaves a dark site's sky three stops under; the last of the dusk is shown as it is."""
 NIGHT_EV100 = 0.0
 NIGHT_KELVIN = 3800.0
 """Kelvin that gives a night sky its cool look, by practice 3200 to 4000."""
+LOOK_MIRED = {"as-lit": 0.0, "cool": -25.0, "neutral": 0.0, "warm": 25.0}
+"""How much warmer than the light's white a look is set [mired]; as lit goes half the way to daylight. **Assumed**."""
+DAYLIGHT_KELVIN = 5500.0
+DAYLIGHT_KELVINS = (4500.0, 7500.0)
+"""Daylight that comes and goes with cloud is balanced for the sun: locked there, shade looks like shade."""
+MOVING_STOPS = 1.5
+"""Light that moves by more than this in all has to be reckoned with in the take. **Assumed**."""
 WHITE_LAMP_KELVIN = 5600.0
 """What a lamp of two colours is set to under water. **Assumed**."""
 MOVING = ("walking", "riding", "helmet-on-snow", "gimbal")
+
+
+FULL_LEVEL = "100"
 
 
 @dataclass(frozen=True)
@@ -34,6 +50,7 @@ class Fit:
 
     colour_filter: str = NO_FILTER
     lamp: str | None = None
+    lamp_level: str = FULL_LEVEL
     support: str | None = None
 
 
@@ -94,8 +111,15 @@ class Situation:
         if self.lamp is None or self.brief.water is None:
             return ev100
         kind = WATER_TYPE[self.brief.water.colour]
-        added = lamp_lux(at_1_m=lamp_at_1_m(self.lamp), distance_m=self.brief.subject_distance_m, kind=kind)
+        full = lamp_lux(at_1_m=lamp_at_1_m(self.lamp), distance_m=self.brief.subject_distance_m, kind=kind)
+        added = full * float(self.fit.lamp_level) / 100.0
         return float(ev100_from_lux(float(lux_from_ev100(ev100)) + added))
+
+    def lamp_over_rest_stops(self, level: float) -> float:
+        """How far the lamp at a level [%] outshines the rest of the light on the subject [stops]."""
+        lit = replace(self, fit=replace(self.fit, lamp_level=f"{level:g}"))
+        both, rest = lux_from_ev100(lit.aim_ev100), lux_from_ev100(self.light.ev100)
+        return float(log2(max(float(both) - float(rest), 1e-9) / float(rest)))
 
     @cached_property
     def aim_ev100(self) -> float:
@@ -119,7 +143,25 @@ class Situation:
             return float(min(self.lamp.kelvins, key=lambda kelvin: abs(kelvin - WHITE_LAMP_KELVIN)))
         if self.brief.at_intervals and not self.light.lamps and self.light.ev100 < NIGHT_EV100:
             return NIGHT_KELVIN
+        least, most = DAYLIGHT_KELVINS
+        if self.light_moves and not self.light.lamps and least <= self.light.kelvin <= most:
+            return DAYLIGHT_KELVIN
         return self.light.kelvin
+
+    @property
+    def light_moves(self) -> bool:
+        """Whether the light changes much during the take."""
+        return self.brief.falls_stops + self.brief.rises_stops > MOVING_STOPS
+
+    def balanced_kelvin(self, cast_mired: float = 0.0) -> float:
+        """What the white balance is to be set to [K]: for the light, behind glass that shifts it, as white is to look.
+
+        A higher setting than the light's gives a warmer picture.
+        """
+        light = 1e6 / self.kelvin + cast_mired
+        if self.stance.white_look == "as-lit":
+            light = (light + 1e6 / DAYLIGHT_KELVIN) / 2.0
+        return 1e6 / (light - LOOK_MIRED[self.stance.white_look])
 
     @cached_property
     def colour_loss_stops(self) -> float:
@@ -132,7 +174,14 @@ class Situation:
         frame = float(1 / rate)
         if not self.brief.at_intervals:
             return frame
-        return longest_shutter(interval_s=frame) if frame > 2 * WRITE_GAP_S else frame / 2.0
+        return longest_shutter(interval_s=frame, write_gap_s=self.device.write_gap_s)
+
+    @cached_property
+    def intended_stops(self) -> float:
+        """How far from mid grey the picture is meant to lie [stops]: a night sky is left dark. **Assumed**."""
+        if not self.brief.films_sky:
+            return 0.0
+        return float(interp(self.light.ev100, *SKY_LEFT_DARK))
 
     # Carrying.
 

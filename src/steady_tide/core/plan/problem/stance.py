@@ -15,6 +15,7 @@ class Axis(StrEnum):
     NOISE_CEILING = "noise_ceiling"
     FINISH = "finish"
     WHITE_BALANCE = "white_balance"
+    WHITE_LOOK = "white_look"
     TEMPO = "tempo"
     RESOLUTION = "resolution"
     STEADYING = "steadying"
@@ -28,10 +29,11 @@ class Stance(Part):
     document: Literal["steady-tide/stance"] = "steady-tide/stance"
     version: Literal[1] = 1
     name: str = Field(default="own stance", max_length=60)
-    exposure_control: Literal["locked", "floating-iso", "floating-shutter", "automatic"] = "floating-iso"
+    exposure_control: Literal["locked", "floating-iso", "floating-shutter", "guarded", "automatic"] = "floating-iso"
     noise_ceiling: Literal["clean", "balanced", "bright", "whatever"] = "balanced"
     finish: Literal["grade", "light-touch", "straight"] = "light-touch"
     white_balance: Literal["locked", "automatic"] = "locked"
+    white_look: Literal["as-lit", "cool", "neutral", "warm"] = "neutral"
     tempo: Literal["real-time", "room-to-slow", "slow-first"] = "real-time"
     resolution: Literal["just-enough", "headroom", "highest"] = "headroom"
     steadying: Literal["in-camera", "in-post", "support"] = "in-camera"
@@ -44,12 +46,20 @@ AXIS_LABELS: Final[dict[Axis, str]] = {
     Axis.NOISE_CEILING: "Noise ceiling",
     Axis.FINISH: "Finish",
     Axis.WHITE_BALANCE: "White balance",
+    Axis.WHITE_LOOK: "Look of white",
     Axis.TEMPO: "Tempo",
     Axis.RESOLUTION: "Resolution",
     Axis.STEADYING: "Steadying",
     Axis.FILTERING: "Filtering",
     Axis.WATER_COLOUR: "Water colour",
 }
+
+FINISH_WORDS: Final = {
+    "grade": "a film that is graded",
+    "light-touch": "a film that is touched lightly",
+    "straight": "a film that is shown as it comes",
+}
+"""What a finish makes of a film, within a sentence."""
 
 ISO_LIMIT: Final = {"clean": 800, "balanced": 1600, "bright": 3200, "whatever": 6400}
 """The ISO each position on the noise ceiling puts up with."""

@@ -50,7 +50,7 @@ def test_what_spreadsheets_make_of_it_is_read_too(delimiter: str) -> None:
 
 
 HEAD = ",".join(COLUMNS)
-ROW = "16:9,4K,3840,2160,25,wide,off,hevc:60,,,,1,no,4,video,"
+ROW = "16:9,4K,3840,2160,25,wide,off,hevc:60,,,,1,no,4,video,,"
 
 
 @pytest.mark.parametrize(
@@ -87,7 +87,7 @@ def test_a_wrong_cell_is_named_by_row_and_column() -> None:
 
 
 def test_columns_of_older_tables_may_be_missing() -> None:
-    short = [c for c in COLUMNS if c not in ("bit_depths", "profiles", "readout", "kind", "still_mb")]
+    short = [c for c in COLUMNS if c not in ("bit_depths", "profiles", "readout", "kind", "still_mb", "readout_ms")]
     rows = modes_from_csv(",".join(short) + "\n16:9,4K,3840,2160,25,wide,off low:0.06,hevc:60,1,no,4")
     mode = Mode.read(rows[0])
     assert (mode.readout, mode.profiles, mode.bit_depths) == (None, [], {})

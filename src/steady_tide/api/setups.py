@@ -9,18 +9,21 @@ from pydantic import BaseModel, ConfigDict, Field
 from steady_tide.api.context import WorkplaceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.advice.confidence import Dependence
+from steady_tide.core.advice.helps import Help
 from steady_tide.core.advice.whatif import WhatIf
 from steady_tide.core.kit.settings import Value
 from steady_tide.core.plan.account.plan import Conflict
 from steady_tide.core.plan.problem.compatibility import Compatibility
 from steady_tide.desk.bench.asking import Asking
 from steady_tide.desk.bench.bench import Bench
+from steady_tide.desk.bench.helping import ComeBy, Helping
 from steady_tide.desk.cards.cards import Cards
 from steady_tide.desk.views import CardView, SceneView
 from steady_tide.formats.qr import qr_svg
 
 router = APIRouter(prefix="/api/setups", tags=["setups"], responses=RESPONSES)
 
+HelpKey = Annotated[str, Field(min_length=1, max_length=80)]
 SettingName = Annotated[str, Field(min_length=1, max_length=40)]
 
 
@@ -44,6 +47,13 @@ class WishRequest(BaseModel):
     model_config = ConfigDict(extra="forbid")
     setting: SettingName
     value: Annotated[str, Field(max_length=120)] | int | float
+
+
+class TakenRequest(BaseModel):
+    """How a thing is come by."""
+
+    model_config = ConfigDict(extra="forbid")
+    come_by: ComeBy = "owned"
 
 
 class TickRequest(BaseModel):
@@ -108,6 +118,18 @@ def what_if(
 def hangs_on(at: WorkplaceOf, setup_id: UUID) -> list[Dependence]:
     """Which inputs would turn this plan, most decisive first."""
     return Asking(at).hangs_on(setup_id)
+
+
+@router.get("/{setup_id}/helps")
+def helps(at: WorkplaceOf, setup_id: UUID) -> list[Help]:
+    """Which changes outside the camera would help this plan most."""
+    return Helping(at).helps(setup_id)
+
+
+@router.post("/{setup_id}/helps/{key}")
+def take(at: WorkplaceOf, setup_id: UUID, key: HelpKey, taken: TakenRequest) -> SceneView:
+    """Take one: a thing into the bag, a change into the brief, a camera onto the scene."""
+    return Helping(at).take(setup_id, key, taken.come_by)
 
 
 @router.get("/{setup_id}/bag")

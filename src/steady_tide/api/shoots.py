@@ -13,6 +13,7 @@ from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.desk.bench.asking import Asking
 from steady_tide.desk.bench.bench import Bench, Camera
+from steady_tide.desk.bench.helping import Helping, Purchase
 from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
 from steady_tide.desk.views import PresetsView, SceneView, ShootView
 
@@ -93,6 +94,12 @@ def delete(at: WorkplaceOf, shoot_id: UUID) -> None:
 def presets(at: WorkplaceOf, shoot_id: UUID) -> list[PresetsView]:
     """For each camera: its scenes in the fewest presets that lose least."""
     return Asking(at).presets(shoot_id)
+
+
+@router.get("/{shoot_id}/purchases")
+def purchases(at: WorkplaceOf, shoot_id: UUID) -> list[Purchase]:
+    """Which single things would help most scenes of a shoot."""
+    return Helping(at).purchases(shoot_id)
 
 
 @router.post("/{shoot_id}/presets/{device_id}")

@@ -4,7 +4,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from typing import Concatenate, ParamSpec, Protocol, TypeVar
 
-from steady_tide.core.advice import confidence, presets, strengths
+from steady_tide.core.advice import confidence, helps, presets, strengths
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
@@ -59,6 +59,17 @@ def sketch(spaces: Spaces, problem: PlanningProblem) -> Sketch | Conflict:
 def hangs_on(spaces: Spaces, problem: PlanningProblem) -> list[confidence.Dependence]:
     """What would turn a plan."""
     return confidence.hangs_on(problem, spaces)
+
+
+def helpful(
+    spaces: Spaces,
+    problem: PlanningProblem,
+    plan: Plan | None,
+    others: Sequence[Device],
+    hours: Sequence[helps.Hour],
+) -> list[helps.Help]:
+    """What would help a plan most."""
+    return helps.helps(problem, plan, spaces, others=others, hours=hours)
 
 
 def economy(spaces: Spaces, scenes: Sequence[presets.Wanted], slots: int) -> presets.Economy:

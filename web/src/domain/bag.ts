@@ -69,7 +69,7 @@ const COLD = [
   rarely("cold_table", "Shares by temperature", { kind: "cold", unit: "°C:share" }),
   rarely("cuts_out_below", "Cuts out in the cold below"),
 ];
-const COMMON = [ask("condition", "Condition"), ask("note", "Note")];
+const COMMON = [ask("condition", "Condition"), ask("come_by", "It is"), ask("note", "Note")];
 
 /** The fields of every kind beside its label, in the order in which they are asked. */
 const ASKED: Record<BagItem["kind"], Ask[]> = {

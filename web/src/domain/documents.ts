@@ -2,7 +2,10 @@
 
 export type * from "./generated/schema";
 
-import type { WhoAmI } from "./generated/schema";
+import type { Help, WhoAmI } from "./generated/schema";
 
 /** Who may make an account. */
 export type Registration = WhoAmI["registration"];
+
+/** How a thing is come by. */
+export type ComeBy = NonNullable<Help["item"]>["come_by"];

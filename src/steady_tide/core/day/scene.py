@@ -31,7 +31,7 @@ from steady_tide.core.light.underwater import (
     water_uncertainty,
 )
 from steady_tide.core.plan.problem.brief import Brief, Lapse, Water
-from steady_tide.core.quantities import Floats, ev100_from_lux, lux_from_ev100
+from steady_tide.core.quantities import Floats, counted, ev100_from_lux, lux_from_ev100
 
 UNKNOWN_HEADING_STOPS: Final = 0.3
 """What not knowing where the lens looks adds to the half width by day [stops]. **Assumed**."""
@@ -129,7 +129,7 @@ def _by_sky(brief: Brief, light: SkyLight | SunLight, around: Around) -> SceneLi
     kelvin = daylight_kelvins(sun_altitude_deg=sky.sun_deg, cloud_okta=okta)
     parts = [f"sky, cloud {okta:g}/8"]
     if light.shade_stops:
-        parts.append(f"{light.shade_stops:g} stops of shade")
+        parts.append(f"{counted(light.shade_stops, 'stop')} of shade")
     if around.open_sky:
         parts.append("bent by your reading")
     if brief.water is not None:

@@ -21,6 +21,9 @@ class Item(Part):
     label: Text
     condition: Literal["good", "worn", "unusable"] = "good"
     note: Note = Field(default="", description="The owner's own words.")
+    come_by: Literal["owned", "to-borrow", "to-buy"] = Field(
+        default="owned", description="Whether it is there, or is still to be borrowed or bought."
+    )
 
 
 class Glass(Item):

@@ -55,6 +55,8 @@ _OUTSIDE, _WATER, _DUSK, _LAMPS, _TABLE = (
     "Product table",
 )
 
+UNDER_WATER: Final = _WATER
+
 CONDITIONS: Final[tuple[Condition, ...]] = (
     # Daylight: from the sky table at 45 degrees (76 klx = EV 14.9) and practice; assumed offsets for ground.
     _row("snow-sun", "Snow or bright sand in sun", 16.0, 0.5, 5500, 3.0, _OUTSIDE),

@@ -1,7 +1,7 @@
 """The planner: from a problem to a plan, or to a conflict in words."""
 
 from collections.abc import Callable
-from typing import Any, Final
+from typing import Any, Final, NamedTuple
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
@@ -53,21 +53,36 @@ def plan_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Plan |
     return opened if isinstance(opened, Conflict) else written(opened, _best(opened))
 
 
+class Priced(NamedTuple):
+    """A set without its reasons, and what it costs [stops-equivalents]."""
+
+    sketch: Sketch
+    cost: float
+
+
 def sketch_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Sketch | Conflict:
     """The set that `plan_scene` finds, without its rivals and reasons: for days that are dragged along.
 
     A Conflict comes without its ways out. Raises as `plan_scene`.
     """
+    made = priced_scene(problem, spaces)
+    return made if isinstance(made, Conflict) else made.sketch
+
+
+def priced_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Priced | Conflict:
+    """The same with its cost, to be held against another's. Raises as `plan_scene`."""
     landscape = _open(problem, spaces, with_ways=False)
     if isinstance(landscape, Conflict):
         return landscape
-    point, given = nearest(landscape), landscape.situation.given
-    assert point is not None, "a feasible situation has a cheapest set"
+    near, given = nearest(landscape), landscape.situation.given
+    assert near is not None, "a feasible situation has a cheapest set"
+    point = near.point
     chosen = ExposedSet(landscape.sets([point]))
     values = searched_values(landscape, [point])[0] | _fitted_values(landscape, point, chosen)
     texts = {setting: given.text_of(setting, value) for setting, value in values.items()}
     line = headline(texts, chosen.glass)
-    return Sketch(device_name=given.device.name, headline=line, values=values, texts=texts, **_seen(chosen))
+    sketch = Sketch(device_name=given.device.name, headline=line, values=values, texts=texts, **_seen(chosen))
+    return Priced(sketch, near.cost)
 
 
 def _best(landscape: Landscape) -> Point:
@@ -202,13 +217,13 @@ def written(landscape: Landscape, point: Point) -> Plan:
 
 def _decisions(explainer: Explainer, point: Point, made_of: ExposedSet) -> list[Decision]:
     landscape, situation = explainer.landscape, explainer.situation
-    given, prices = situation.given, landscape.prices
+    prices = landscape.prices
     solved = _solved(explainer)
     weighings = {
         Setting.EXPOSURE_BIAS: landscape.costs.bias_weighings[point.profile]
         if made_of.metered
         else weigh_idle_bias(situation),
-        **{setting: weigh(situation, prices) for setting, weigh in FITTED.items() if given.offers(setting)},
+        **{setting: weigh(situation, prices) for setting, weigh in FITTED.items() if _to_fit(situation, setting)},
         Setting.WHITE_BALANCE: weigh_white_balance(situation, prices, made_of.glass.cast_mired),
         **{
             setting: RULES[setting](solved, situation.device.offered(setting))
@@ -224,16 +239,23 @@ def _decisions(explainer: Explainer, point: Point, made_of: ExposedSet) -> list[
     return [made[setting] for setting in SETTINGS if setting in made]
 
 
+def _to_fit(situation: Situation, setting: Setting) -> bool:
+    """Whether there is anything to fit: a lamp's level where a lamp is fitted that has one."""
+    if setting is Setting.LAMP_LEVEL:
+        return situation.lamp is not None and situation.lamp.dimmable
+    return bool(situation.given.offers(setting))
+
+
 def _fitted_values(landscape: Landscape, point: Point, chosen: ExposedSet) -> dict[Setting, Value]:
     """The bias, and what is fitted by hand where that can be chosen at all."""
-    fit, given = landscape.situation.fit, landscape.situation.given
+    fit = landscape.situation.fit
     fitted: dict[Setting, Value] = {
         Setting.COLOUR_FILTER: fit.colour_filter,
         Setting.LAMP: fit.lamp or NO_FILTER,
         Setting.LAMP_LEVEL: int(fit.lamp_level),
         Setting.SUPPORT: fit.support or NO_FILTER,
     }
-    there = {setting: value for setting, value in fitted.items() if given.offers(setting)}
+    there = {setting: value for setting, value in fitted.items() if _to_fit(landscape.situation, setting)}
     idle = not chosen.metered and Setting.EXPOSURE_BIAS not in landscape.pins
     bias = weigh_idle_bias(landscape.situation).best() if idle else landscape.biases[point.profile]
     return {Setting.EXPOSURE_BIAS: bias, **there}

@@ -328,6 +328,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{shoot_id}/purchases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Purchases
+         * @description Which single things would help most scenes of a shoot.
+         */
+        get: operations["shoots_purchases"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{shoot_id}/presets/{device_id}": {
         parameters: {
             query?: never;
@@ -898,6 +918,46 @@ export interface paths {
         get: operations["setups_hangs_on"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{setup_id}/helps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Helps
+         * @description Which changes outside the camera would help this plan most.
+         */
+        get: operations["setups_helps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{setup_id}/helps/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description Take one: a thing into the bag, a change into the brief, a camera onto the scene.
+         */
+        post: operations["setups_take"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1861,6 +1921,13 @@ export interface components {
              */
             note: string;
             /**
+             * Come By
+             * @description Whether it is there, or is still to be borrowed or bought.
+             * @default owned
+             * @enum {string}
+             */
+            come_by: "owned" | "to-borrow" | "to-buy";
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -1968,6 +2035,13 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Come By
+             * @description Whether it is there, or is still to be borrowed or bought.
+             * @default owned
+             * @enum {string}
+             */
+            come_by: "owned" | "to-borrow" | "to-buy";
             /** Fits */
             fits: string[];
             /**
@@ -2938,6 +3012,49 @@ export interface components {
             said_by: "scene" | "shoot" | "account";
         };
         /**
+         * Help
+         * @description A change that helps. saves: stops-equivalents less to pay; held_stops: how much more of the light is held.
+         *
+         *     item: what to get. changes: of the brief, by path. device_key: of the other camera. setting, value: what to pin, for
+         *     another look. start: the other hour [minutes of the day].
+         */
+        Help: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "get" | "camera" | "nearer" | "support" | "hour" | "without" | "look";
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
+            /** Saves */
+            saves: number;
+            /** Held Stops */
+            held_stops: number;
+            /** Item */
+            item?: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"]) | null;
+            /**
+             * Changes
+             * @default {}
+             */
+            changes: {
+                [key: string]: unknown;
+            };
+            /** Device Key */
+            device_key?: string | null;
+            setting?: components["schemas"]["Setting"] | null;
+            /** Value */
+            value?: string | number | null;
+            /**
+             * Start
+             * @description Another hour [minutes after midnight].
+             */
+            start?: number | null;
+        };
+        /**
          * Housing
          * @description A housing with its window.
          */
@@ -2958,6 +3075,13 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Come By
+             * @description Whether it is there, or is still to be borrowed or bought.
+             * @default owned
+             * @enum {string}
+             */
+            come_by: "owned" | "to-borrow" | "to-buy";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3134,6 +3258,13 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Come By
+             * @description Whether it is there, or is still to be borrowed or bought.
+             * @default owned
+             * @enum {string}
+             */
+            come_by: "owned" | "to-borrow" | "to-buy";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3671,6 +3802,13 @@ export interface components {
              */
             note: string;
             /**
+             * Come By
+             * @description Whether it is there, or is still to be borrowed or bought.
+             * @default owned
+             * @enum {string}
+             */
+            come_by: "owned" | "to-borrow" | "to-buy";
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -3724,6 +3862,13 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Come By
+             * @description Whether it is there, or is still to be borrowed or bought.
+             * @default owned
+             * @enum {string}
+             */
+            come_by: "owned" | "to-borrow" | "to-buy";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3914,6 +4059,13 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Come By
+             * @description Whether it is there, or is still to be borrowed or bought.
+             * @default owned
+             * @enum {string}
+             */
+            come_by: "owned" | "to-borrow" | "to-buy";
             /** Fits */
             fits: string[];
             /**
@@ -4223,6 +4375,13 @@ export interface components {
              */
             note: string;
             /**
+             * Come By
+             * @description Whether it is there, or is still to be borrowed or bought.
+             * @default owned
+             * @enum {string}
+             */
+            come_by: "owned" | "to-borrow" | "to-buy";
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -4342,6 +4501,24 @@ export interface components {
             password: string;
         };
         /**
+         * Purchase
+         * @description A thing that would help some scenes of a shoot. saves: stops-equivalents less to pay, over all of them.
+         */
+        Purchase: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Item */
+            item: components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"];
+            /** Saves */
+            saves: number;
+            /** Held Stops */
+            held_stops: number;
+            /** Scenes */
+            scenes: string[];
+        };
+        /**
          * ReachPart
          * @description The light over which the set is steady.
          *
@@ -4357,6 +4534,12 @@ export interface components {
             holds_dark: boolean;
             /** Holds Bright */
             holds_bright: boolean;
+            /**
+             * Words
+             * @description The range, and the nearest named lights it does not hold.
+             * @default
+             */
+            words: string;
         };
         /**
          * Readiness
@@ -4449,6 +4632,12 @@ export interface components {
              * @default []
              */
             brings: string[];
+            /**
+             * Told
+             * @description What the difference means, where it is worth a sentence.
+             * @default
+             */
+            told: string;
         };
         /**
          * RuleView
@@ -5213,6 +5402,13 @@ export interface components {
              */
             note: string;
             /**
+             * Come By
+             * @description Whether it is there, or is still to be borrowed or bought.
+             * @default owned
+             * @enum {string}
+             */
+            come_by: "owned" | "to-borrow" | "to-buy";
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -5306,6 +5502,18 @@ export interface components {
             glasses: components["schemas"]["GlassOption"][];
             /** Iso Ceilings */
             iso_ceilings: number[];
+        };
+        /**
+         * TakenRequest
+         * @description How a thing is come by.
+         */
+        TakenRequest: {
+            /**
+             * Come By
+             * @default owned
+             * @enum {string}
+             */
+            come_by: "owned" | "to-borrow" | "to-buy";
         };
         /**
          * TemplateWord
@@ -5741,6 +5949,7 @@ export type GlassOption = components['schemas']['GlassOption'];
 export type Heading = components['schemas']['Heading'];
 export type Health = components['schemas']['Health'];
 export type Held = components['schemas']['Held'];
+export type Help = components['schemas']['Help'];
 export type Housing = components['schemas']['Housing'];
 export type InLight = components['schemas']['InLight'];
 export type IsoScale = components['schemas']['IsoScale'];
@@ -5797,6 +6006,7 @@ export type PriceChange = components['schemas']['PriceChange'];
 export type ProblemDocument = components['schemas']['ProblemDocument'];
 export type ProblemView = components['schemas']['ProblemView'];
 export type Proof = components['schemas']['Proof'];
+export type Purchase = components['schemas']['Purchase'];
 export type ReachPart = components['schemas']['ReachPart'];
 export type Readiness = components['schemas']['Readiness'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
@@ -5835,6 +6045,7 @@ export type SunLight = components['schemas']['SunLight'];
 export type Support = components['schemas']['Support'];
 export type SwapView = components['schemas']['SwapView'];
 export type Swappable = components['schemas']['Swappable'];
+export type TakenRequest = components['schemas']['TakenRequest'];
 export type TemplateWord = components['schemas']['TemplateWord'];
 export type TickRequest = components['schemas']['TickRequest'];
 export type TimesRequest = components['schemas']['TimesRequest'];
@@ -8139,6 +8350,120 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PresetsView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    shoots_purchases: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Purchase"][];
                 };
             };
             /** @description Bad Request */
@@ -11837,6 +12162,239 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Dependence"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    setups_helps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                setup_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Help"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    setups_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                setup_id: string;
+                key: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakenRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneView"];
                 };
             };
             /** @description Bad Request */

@@ -14,6 +14,7 @@ import { CameraBar } from "./CameraBar";
 import { ConflictPanel } from "./ConflictPanel";
 import { Figures } from "./Figures";
 import { HangsOn } from "./HangsOn";
+import { Helps } from "./Helps";
 import { Ledger } from "./Ledger";
 import { LightTable } from "./LightTable";
 import { SceneBar } from "./SceneBar";
@@ -88,9 +89,21 @@ function OpenScene({ scene }: { scene: SceneView }) {
         <section aria-label="The set" className="min-w-0 border-x rule">
           <CameraBar scene={scene} setup={setup} perform={perform} />
           {outcome.outcome === "plan" ? (
-            <SetPanel plan={outcome} setupId={setup.id} perform={perform} problem={problem} />
+            <SetPanel
+              plan={outcome}
+              setupId={setup.id}
+              made={`${scene.revision} ${setup.held.key}`}
+              asking={!gone}
+              perform={perform}
+              problem={problem}
+            />
           ) : (
-            <ConflictPanel outcome={outcome} setup={setup} perform={perform} />
+            <>
+              <ConflictPanel outcome={outcome} setup={setup} perform={perform} />
+              <div className="px-4">
+                <Helps setupId={setup.id} made={`${scene.revision} ${setup.held.key}`} wanted={!gone} />
+              </div>
+            </>
           )}
         </section>
         <section aria-label="Light and exposure" className="min-w-0 bg-paper px-4 py-3">

@@ -75,6 +75,7 @@ function Rivals({ decision }: { decision: Decision }) {
       <p>
         <span className="font-semibold">{rival.text}</span> would cost {rival.cost.toFixed(2)} stops more
         {rival.brings && rival.brings.length > 0 ? `, and bring ${rival.brings.join(", ")}` : ""}.
+        {rival.told ? ` ${rival.told}` : ""}
       </p>
       {rival.turned_by.length > 0 ? (
         <table className="mt-0.5 w-full text-note">

@@ -5,6 +5,7 @@ import { useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { DecisionRow } from "./DecisionRow";
+import { Helps } from "./Helps";
 import { SceneBag } from "./SceneBag";
 
 const TABLED = ["Frame", "Recording", "Exposure", "Colour"];
@@ -13,11 +14,16 @@ const TABLED = ["Frame", "Recording", "Exposure", "Colour"];
 export const SetPanel = memo(function SetPanel({
   plan,
   setupId,
+  made,
+  asking,
   perform,
   problem,
 }: {
   plan: Plan;
   setupId: string;
+  /** What the plan is made from, and whether questions about it may be asked now. */
+  made: string;
+  asking: boolean;
   perform: Perform;
   /** Why the last wish was refused; told where it was made. */
   problem: string;
@@ -67,6 +73,7 @@ export const SetPanel = memo(function SetPanel({
           ))}
         </ul>
       ) : null}
+      <Helps setupId={setupId} made={made} wanted={asking} />
       {rooms.map((room) => {
         const decisions = plan.decisions.filter((decision) => decision.room === room);
         if (decisions.length === 0) return null;

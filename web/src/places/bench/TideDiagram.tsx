@@ -115,6 +115,7 @@ export const TideDiagram = memo(function TideDiagram({ plan }: { plan: Plan }) {
           ))}
         </g>
       </svg>
+      {plan.reach.words ? <p className="text-note">{plan.reach.words}</p> : null}
       <p className="text-fine text-soft">
         EV at ISO 100 left, light on the subject right; pale band: ± {light.uncertainty.toFixed(1)} stops.
         Above the high mark {plan.reach.high.reason}; below the low mark {plan.reach.low.reason}.

@@ -98,7 +98,7 @@ function Card({ card }: { card: CardView }) {
           </p>
         ) : null}
         {card.outcome.outcome === "plan" && card.outcome.practice.length > 0 ? (
-          <p className="border-t rule px-4 py-2 text-[0.92em]">{card.outcome.practice.join(" ")}</p>
+          <p className="border-t rule px-4 py-1 text-[0.85em]">{card.outcome.practice.join(" ")}</p>
         ) : null}
         {card.outcome.outcome === "plan" && card.outcome.cautions.length > 0 ? (
           <p className="border-t rule px-4 py-2 text-[0.92em]">{card.outcome.cautions.join(" ")}</p>

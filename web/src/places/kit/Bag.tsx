@@ -4,6 +4,7 @@ import type { DeviceView } from "../../domain/documents";
 import { useBag } from "../../state/kit";
 import { Button } from "../../ui/Button";
 import { ItemSheet } from "./ItemSheet";
+import { Purchases } from "./Purchases";
 
 const KINDS: { kind: BagItem["kind"]; name: string }[] = [
   { kind: "nd", name: "ND filters" },
@@ -64,6 +65,9 @@ export function Bag({ devices }: { devices: DeviceView[] }) {
                       {concern(item, today) ? (
                         <span className="block text-note text-signal">{concern(item, today)}</span>
                       ) : null}
+                      {item.come_by && item.come_by !== "owned" ? (
+                        <span className="block text-note text-signal">{item.come_by.replace("-", " ")}</span>
+                      ) : null}
                       {item.note ? <span className="block text-note text-soft">{item.note}</span> : null}
                     </span>
                     <span className="text-right text-note text-soft">{describe(item)}</span>
@@ -74,6 +78,7 @@ export function Bag({ devices }: { devices: DeviceView[] }) {
           );
         })}
       </div>
+      <Purchases />
       {open ? <ItemSheet {...open} devices={devices} onClose={() => setOpen(null)} /> : null}
     </section>
   );

@@ -39,7 +39,13 @@ def _thing(item: BagItem) -> Brought:
 
 
 def bring_words(brought: Brought, situation: Situation) -> str:
-    """A thing to bring as it is read."""
+    """A thing to bring as it is read, and how it is come by where it is not there yet."""
+    item = next((one for one in situation.given.problem.bag if one.key == brought.key), None)
+    still = "" if item is None or item.come_by == "owned" else f" ({item.come_by.replace('-', ' ')})"
+    return f"{_named(brought, situation)}{still}"
+
+
+def _named(brought: Brought, situation: Situation) -> str:
     if brought.kind == "cell":
         return f"{brought.count} × {brought.label}"
     housing = situation.given.housing

@@ -1,7 +1,9 @@
 """Explanation by difference: for each setting its nearest rivals and what turned them."""
 
 from collections.abc import Mapping, Sequence
+from fractions import Fraction
 from functools import cached_property
+from math import log2
 from typing import Final, NamedTuple
 
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
@@ -13,6 +15,7 @@ from steady_tide.core.plan.problem.offers import Offer
 from steady_tide.core.plan.problem.stance import AXIS_LABELS, Axis, Stance
 from steady_tide.core.plan.search.feasibility import first_clash
 from steady_tide.core.plan.search.landscape import Landscape, Point
+from steady_tide.core.quantities import stops_words
 
 RIVALS_TOLD: Final = 2
 TURNS_TOLD: Final = 4
@@ -25,6 +28,10 @@ SEARCHED: Final = tuple(
     for setting, row in SETTINGS.items()
     if row.decided == decided
 )
+BROUGHT_IN_WHY: Final = 2
+EQUAL: Final = 0.005
+"""Sets that cost alike within this are equal [stops-equivalents]."""
+LEAST_TOLD_STOPS: Final = 0.1
 INFINITE: Final = float("inf")
 
 
@@ -88,6 +95,7 @@ class Explainer:
                 cost=round(cost - self.total, 2),
                 turned_by=[self._turn(one, self._at[point]) for one in against],
                 brings=self._brings(setting, point),
+                told=self._told(setting, value, other),
             )
             for (other, cost, point), against in zip(contest.near, turned, strict=True)
         ]
@@ -150,13 +158,25 @@ class Explainer:
         against = [one for one in turned[0] if round(one.difference, 2) > 0]
         to_the_point = [one for one in against if setting in one.here.about]
         axis = next((one.here.row.axis for one in to_the_point or against if one.here.row.axis is not None), None)
+        rival = rivals[0]
         if to_the_point:
             first = to_the_point[0]
-            turn = rivals[0].turned_by[turned[0].index(first)]
-            return _told_twice(turn.here, rivals[0].text, turn.there), axis
-        if rivals[0].brings:
-            return f"{rivals[0].text} would bring {', '.join(rivals[0].brings)} with it.", axis
-        return f"As good as {rivals[0].text}; the first in the camera's order is taken.", axis
+            turn = rival.turned_by[turned[0].index(first)]
+            return _told_twice(turn.here, rival, turn.there), axis
+        if rival.brings:
+            return f"{rival.text} would bring {', '.join(rival.brings)} with it.", axis
+        if rival.cost > EQUAL:
+            return f"By a little better than {rival.text} in all.", axis
+        return f"As good as {rival.text}; the first in the camera's order is taken.", axis
+
+    def _told(self, setting: Setting, value: Value, other: Value) -> str:
+        """What a neighbouring frame rate means for the light."""
+        if setting is not Setting.FRAME_RATE or self.situation.brief.at_intervals:
+            return ""
+        darker = log2(float(Fraction(str(other))) / float(Fraction(str(value))))
+        if abs(darker) < LEAST_TOLD_STOPS:
+            return ""
+        return f"At the same angle it is {stops_words(darker)} {'darker' if darker > 0 else 'brighter'}."
 
     def _brings(self, setting: Setting, point: Point) -> list[str]:
         """What else changes in the rival's set, in words, the most telling first."""
@@ -219,9 +239,12 @@ def _objected(objection: Objection, praise: str) -> Turn:
     )
 
 
-def _told_twice(here: str, rival: str, there: str) -> str:
-    """What speaks for the chosen value, and what a rival has instead; once where both read the same."""
-    return _sentence(here) + ("" if there == here else f" With {rival}: {there}.")
+def _told_twice(here: str, rival: Rival, there: str) -> str:
+    """What speaks for a value, and what a rival has instead, with what else changes; once where both read the same."""
+    if there == here:
+        return _sentence(here)
+    along = f" (and {', '.join(rival.brings[:BROUGHT_IN_WHY])})" if rival.brings else ""
+    return f"{_sentence(here)} With {rival.text}{along}: {there}."
 
 
 def position_text(stance: Stance, axis: Axis) -> str:

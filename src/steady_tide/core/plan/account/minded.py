@@ -4,6 +4,7 @@ from typing import Final
 
 from steady_tide.core.plan.account.plan import Assumption, Caution
 from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.quantities import counted
 
 CAUTIONS: Final[dict[Caution, str]] = {
     "diving": "Dive within your training, with a buddy, buoyancy before camera. "
@@ -56,6 +57,7 @@ def assumptions(situation: Situation) -> list[Assumption]:
 def assumption_words(assumption: Assumption, situation: Situation) -> str:
     """An assumption as it is read."""
     light, lamp = situation.light, situation.lamp
+    bright = counted(situation.device.meters_bright_stops, "stop")
     words: dict[Assumption, str] = {
         "shake": f"Shake of {situation.shake_deg_per_s:g}°/s ({situation.carried}) {_shake_source(situation)}.",
         "light": f"The light is taken as {light.ev100:.1f} EV ± {light.uncertainty_stops:.1f} ({light.source}).",
@@ -65,7 +67,7 @@ def assumption_words(assumption: Assumption, situation: Situation) -> str:
         "lamp-beside-lens": f"{lamp.label if lamp else 'A lamp'} is taken to light the subject from beside the lens, "
         "through the water twice.",
         "own-weights": "Some of the weights are your own numbers.",
-        "meter-habit": f"Its meter is assumed to expose {situation.device.meters_bright_stops:g} stops bright.",
+        "meter-habit": f"Its meter is assumed to expose {bright} bright.",
     }
     return words[assumption]
 

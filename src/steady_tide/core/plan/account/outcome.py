@@ -7,6 +7,7 @@ import numpy as np
 
 from steady_tide.core.exposure.reach import ENDINGS, LedgerLine, Mark, Tolerance, ledger, reach
 from steady_tide.core.kit.settings import Setting, settings_that
+from steady_tide.core.light.conditions import CONDITIONS, UNDER_WATER, Condition
 from steady_tide.core.plan.account.plan import (
     InLight,
     LedgerPart,
@@ -21,7 +22,7 @@ from steady_tide.core.plan.physics.exposed import ExposedSet, InOneLight
 from steady_tide.core.plan.prices.exposure import target_shutter_s
 from steady_tide.core.plan.problem.glasses import Glass
 from steady_tide.core.plan.problem.stance import LEAST_SNR
-from steady_tide.core.quantities import lux_from_ev100, shutter_text, signed
+from steady_tide.core.quantities import counted, lux_from_ev100, shutter_text, signed
 
 RUNAWAY_STOPS = 2.0
 """An automatic shutter this much shorter than wanted makes motion stutter. **Assumed**."""
@@ -58,7 +59,34 @@ def reach_part(chosen: ExposedSet) -> ReachPart:
         turns_ev100=round(marks.turns_ev100, 3),
         holds_dark=marks.holds_down_to(situation.dark_ev100),
         holds_bright=marks.holds_up_to(situation.bright_ev100),
+        words=_range_words(chosen, marks.low.ev100, marks.high.ev100),
     )
+
+
+def _range_words(chosen: ExposedSet, low: float, high: float) -> str:
+    """The range, and the nearest named lights of the same kind that lie outside."""
+    situation = chosen.situation
+    if situation.brief.films_sky or not (low < high < NEVER_EV100):
+        return ""
+    what = chosen.glass.label if chosen.glass.count else "The bare lens"
+    told = [f"{what} is usable from {low:.1f} to {high:.1f} EV"]
+    lamps, wet = situation.light.lamps, situation.brief.water is not None
+    kin = [one for one in CONDITIONS if one.lamps == lamps and _wet(one) == wet]
+    darker = max((one for one in kin if one.ev100 < low), key=lambda one: one.ev100, default=None)
+    brighter = min((one for one in kin if one.ev100 > high), key=lambda one: one.ev100, default=None)
+    if darker is not None:
+        told.append(f"too dark for it: {_in_text(darker.label)} ({darker.ev100:g} EV)")
+    if brighter is not None:
+        told.append(f"too bright: {_in_text(brighter.label)} ({brighter.ev100:g} EV)")
+    return "; ".join(told) + "."
+
+
+def _wet(condition: Condition) -> bool:
+    return condition.group == UNDER_WATER
+
+
+def _in_text(label: str) -> str:
+    return label[:1].lower() + label[1:]
 
 
 def _mark(mark: Mark) -> MarkPart:
@@ -96,7 +124,7 @@ def _aims(chosen: ExposedSet) -> tuple[LedgerLine, ...]:
         return (still, LedgerLine("Night sky left dark by", meant, "on purpose")) if meant else (still,)
     dialled = LedgerLine("Bias on the camera", chosen.bias, signed(chosen.bias))
     habit = chosen.situation.device.meters_bright_stops
-    return (dialled, LedgerLine("Its meter is bright by", habit, f"{habit:g} stops")) if habit else (dialled,)
+    return (dialled, LedgerLine("Its meter is bright by", habit, counted(habit, "stop"))) if habit else (dialled,)
 
 
 def in_lights(chosen: ExposedSet) -> list[InLight]:

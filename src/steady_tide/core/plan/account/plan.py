@@ -32,6 +32,7 @@ class Rival(Part):
     cost: float
     turned_by: list[Turn]
     brings: list[str] = []
+    told: str = Field(default="", description="What the difference means, where it is worth a sentence.")
 
 
 class Option(Part):
@@ -83,6 +84,7 @@ class ReachPart(Part):
     turns_ev100: float
     holds_dark: bool
     holds_bright: bool
+    words: str = Field(default="", description="The range, and the nearest named lights it does not hold.")
 
 
 class GlassOption(Part):

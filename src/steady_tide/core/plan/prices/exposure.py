@@ -11,7 +11,7 @@ from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import DIM_EV100, Consideration, Figures, constant, over
 from steady_tide.core.plan.prices.motion import wanted_slow_factor
 from steady_tide.core.plan.problem.situation import Situation
-from steady_tide.core.quantities import Floats, shutter_angle_deg, shutter_text, signed
+from steady_tide.core.quantities import Floats, counted, shutter_angle_deg, shutter_text, signed
 
 FROZEN_SHUTTER_S: Final = 1 / 1000
 """Shutter at which drops and splashes stand still, by practice."""
@@ -142,7 +142,7 @@ def _iso_base(side: ExposureSide, _: Prices) -> Floats:
 
 def _iso_base_words(_: Situation, floor: float, lowest: float) -> str:
     above = np.log2(floor / lowest)
-    return f"{above:.0f} stops above the lowest give bright light away" if above else "the lowest it has"
+    return f"{counted(above, 'stop', '.0f')} above the lowest gives bright light away" if above else "the lowest it has"
 
 
 def _glass(side: ExposureSide, prices: Prices) -> Floats:
@@ -166,6 +166,7 @@ def _trouble_words(situation: Situation, number: float, view_deg: float, shows: 
     told = [glass.flaw] if glass.flaw else []
     if glass.count > 1 and shows:
         told.append(f"a stack may show in the corners at {view_deg:.0f}°")
+    told = [words.rstrip(".") for words in told]
     return f"{glass.label}: {'; '.join(told)}" if told else f"{glass.label if glass.count else 'bare lens'}: clean"
 
 
@@ -299,7 +300,7 @@ TABLE: Final[tuple[Consideration[ExposureSide, Sets] | Consideration[Meeting, Se
     Consideration(
         "nd-buys-noise", "exposure", _nd_buys_noise,
         lambda sets: (sets.exposures.nd_stops, sets.exposures.aim.iso),
-        lambda _, taken, iso: f"ND takes {taken:g} stops while ISO stands at {iso:.0f}",
+        lambda _, taken, iso: f"ND takes {counted(taken, 'stop')} while ISO stands at {iso:.0f}",
         (Setting.ND_FILTER, Setting.ISO_CEILING),
     ),
     Consideration(

@@ -15,9 +15,9 @@ from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.core.plan.problem.offers import AUTOMATIC, LOCKED_AUTOMATIC, white_balance_values
 from steady_tide.core.plan.problem.situation import DAYLIGHT_KELVIN, Situation
 from steady_tide.core.plan.problem.stance import FINISH_WORDS, Axis
-from steady_tide.core.quantities import mired_shift
+from steady_tide.core.quantities import counted, mired_shift
 
-OFF_GREY: Final = "exposes {0:+.1f} stops off the wanted grey (its meter is assumed {1:g} stops bright)"
+OFF_GREY: Final = "exposes {0:+.1f} stops off the wanted grey (its meter is assumed {1} bright)"
 RED_GONE_M: Final = 10.0
 """Depth below which no red is left to balance, by practice; where no filter's spectrum is known."""
 SUN_DEG: Final = 45.0
@@ -45,7 +45,7 @@ def weigh_bias(situation: Situation, prices: Prices, profile: ColourProfile) -> 
         net = bias + habit - situation.intended_stops
         cost = weight * (prices("bias.off-grey") * abs(net) + prices("bias.dialled") * abs(bias))
         lost = against(prices, clip_price, "clips {0:.1f} stops of highlights", clipped, amount=weight * clipped)
-        objections[bias] = (Objection("bias.off-grey", cost, OFF_GREY, (net, habit)), *lost)
+        objections[bias] = (Objection("bias.off-grey", cost, OFF_GREY, (net, counted(habit, "stop"))), *lost)
     return Weighing(objections, "keeps the highlights at the least loss of brightness")
 
 
@@ -67,12 +67,12 @@ def weigh_profile(situation: Situation, prices: Prices) -> Weighing:
     for profile in situation.device.profiles:
         lifted = weight * profile.shadow_lift if dim else 0.0
         clipped = clipped_stops(situation, profile, situation.intended_stops - situation.device.meters_bright_stops)
-        opens = "opens the shadows by {0:g} stops and shows their noise"
+        opens = "opens the shadows by {0} and shows their noise"
         holds = "holds {0:.1f} stops over grey, clips {1:.1f}"
         curve = f"profile.curve.{finish}.{profile.curve}"
         objections[profile.key] = (
             *against(prices, curve, "{0} wants another", FINISH_WORDS[finish], amount=weight),
-            *against(prices, "profile.shadows", opens, profile.shadow_lift, amount=lifted),
+            *against(prices, "profile.shadows", opens, counted(profile.shadow_lift, "stop"), amount=lifted),
             *against(
                 prices, clip_price, holds, situation.given.headroom_stops(profile), clipped, amount=weight * clipped
             ),

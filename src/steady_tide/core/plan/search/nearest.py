@@ -3,7 +3,7 @@
 The same set as `Landscape.chosen`, which works out every frame because rivals are told from them.
 """
 
-from typing import Final
+from typing import Final, NamedTuple
 
 import numpy as np
 
@@ -16,9 +16,18 @@ FIRST: Final = 12
 """How many of the most promising frames of a passage are worked out before the others are held against them."""
 
 
-def nearest(landscape: Landscape) -> Point | None:
+class Near(NamedTuple):
+    """The cheapest set and what it costs [stops-equivalents]."""
+
+    point: Point
+    cost: float
+
+
+def nearest(landscape: Landscape) -> Near | None:
     """The cheapest set, or None when nothing fits; of equals the first profile's, then the first frame's."""
-    return _Nearest(landscape).point()
+    search = _Nearest(landscape)
+    point = search.point()
+    return None if point is None else Near(point, search.least)
 
 
 class _Nearest:

@@ -334,6 +334,9 @@ def test_a_change_on_a_dive_says_how_deep_it_is_made(creator: TestClient) -> Non
         "water": {**UNDER["water"], "depth_m": 9, "shallowest_m": 0.5, "colour": "murky"},
     }
     shoot, (dive,) = sky_day(creator, fast, times=((660, 720),))
+    setup = creator.get(f"/api/scenes/{dive}").json()["setups"][0]["id"]
+    for setting in ("iso_floor", "iso_ceiling"):
+        assert creator.put(f"/api/setups/{setup}/pins/{setting}", json={"value": 400}).status_code == 200
     drawn = [{"minute": m, "depth_m": d} for m, d in ((0, 0.5), (20, 0.5), (40, 9), (60, 9))]
     day = creator.put(f"/api/scenes/{dive}/filming", json={"profile": drawn}).json()
     made = [one for one in day["swaps"] if one["while_filming"]]

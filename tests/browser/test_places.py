@@ -119,10 +119,10 @@ def test_all_dialled_in_leaves_nothing_large_on_the_card(page: Page, demo: str) 
     page.goto(setup_path(page, demo, "Lantern market", "card"))
     expect(page.get_by_role("img", name="change").nth(3)).to_be_visible()
     page.get_by_role("button", name="All dialled in").click()
-    expect(page.get_by_text("32 of 32 read back")).to_be_visible()
+    expect(page.get_by_text("33 of 33 read back")).to_be_visible()
     expect(page.get_by_role("img", name="change")).to_have_count(0)
     choose(page, "Slot", "2")
-    expect(page.get_by_text("0 of 32 read back")).to_be_visible()
+    expect(page.get_by_text("0 of 33 read back")).to_be_visible()
     expect(page.get_by_role("img", name="change")).not_to_have_count(0)
 
 
@@ -322,7 +322,9 @@ def test_a_new_scene_opens_on_the_bench_with_sensible_conditions(page: Page, dem
         "Low light",
         "Motion",
         "Product",
-        "Talking and travelling",
+        "Everyday and travelling",
+        "Talking to the camera",
+        "Scenic",
         "Night lapse and time lapse",
     ):
         page.get_by_role("link", name="Shoots").click()

@@ -167,7 +167,10 @@ class Explainer:
             return f"{rival.text} would bring {', '.join(rival.brings)} with it.", axis
         if rival.cost > EQUAL:
             return f"By a little better than {rival.text} in all.", axis
-        return f"As good as {rival.text}; the first in the camera's order is taken.", axis
+        order = [offer.value for offer in self.given.offers(setting)]
+        first = order.index(self.values[setting]) < order.index(rival.value)
+        taken = "; the first in the camera's order is taken" if first else " in all"
+        return f"As good as {rival.text}{taken}.", axis
 
     def _told(self, setting: Setting, value: Value, other: Value) -> str:
         """What a neighbouring frame rate means for the light."""

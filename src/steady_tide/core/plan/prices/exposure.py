@@ -227,6 +227,19 @@ def _pointless_words(_: Situation, shutter: float, target: float, automatic: flo
     )
 
 
+def _runs_away(side: ExposureSide, _: Prices) -> Floats:
+    """How far an automatic shutter goes beyond where motion begins to stutter, in the brightest light."""
+    brief = side.situation.brief
+    if brief.frozen or brief.at_intervals or side.situation.stance.filtering == "bare-lens":
+        return constant(0.0)
+    short = np.log2(target_of(side)) - side.bright.shutter
+    return np.where(side.automatic, np.minimum(over(short, POINTLESS_STOPS), MOST_SHORTER_STOPS), 0.0)
+
+
+def _runs_away_words(_: Situation, shutter: float) -> str:
+    return f"{shutter_text(shutter)} s in the brightest light"
+
+
 def _swing(side: ExposureSide, _: Prices) -> Floats:
     bright, dark = side.bright, side.dark
     return np.asarray(np.abs(bright.shutter - dark.shutter) + np.abs(bright.gain - dark.gain))
@@ -318,6 +331,12 @@ TABLE: Final[tuple[Consideration[ExposureSide, Sets] | Consideration[Meeting, Se
         lambda sets: (sets.exposures.aim.shutter_s, target_of(sets.exposures), sets.exposures.automatic),
         _pointless_words,
         (Setting.SHUTTER,), paced=True,
+    ),
+    Consideration(
+        "runaway", "exposure", _runs_away,
+        lambda sets: (sets.exposures.bright.shutter_s,),
+        _runs_away_words,
+        (Setting.SHUTTER, Setting.ND_FILTER),
     ),
     Consideration(
         "swing", "exposure", _swing,

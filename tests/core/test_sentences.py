@@ -116,14 +116,14 @@ def test_what_is_said_of_the_camera_s_order_is_so(plans: list[tuple[PlanningProb
 def test_lamps_are_named_where_there_are_some(plans: list[tuple[PlanningProblem, Plan]]) -> None:
     for problem, plan in plans:
         if not plan.light.lamps and problem.brief.water is None:
-            whys = {decision.setting: decision.why for decision in plan.decisions}
+            whys = {decision.setting.value: decision.why for decision in plan.decisions}
             assert "lamps" not in whys.get("metering", "") and "counts your lamps" not in whys.get("lamp", "")
 
 
 def test_every_range_that_is_told_is_the_plan_s(plans: list[tuple[PlanningProblem, Plan]]) -> None:
     for _, plan in plans:
         if plan.reach.words:
-            low, high = re.search(r"from (-?[\d.]+) to (-?[\d.]+) EV", plan.reach.words).groups()  # type: ignore[union-attr]
+            ((low, high),) = re.findall(r"from (-?[\d.]+) to (-?[\d.]+) EV", plan.reach.words)
             assert (float(low), float(high)) == (round(plan.reach.low.ev100, 1), round(plan.reach.high.ev100, 1))
 
 

@@ -11,7 +11,7 @@ from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import DIM_EV100, Consideration, Figures, constant, over
 from steady_tide.core.plan.prices.motion import wanted_slow_factor
 from steady_tide.core.plan.problem.situation import Situation
-from steady_tide.core.quantities import Floats, counted, shutter_angle_deg, shutter_text, signed
+from steady_tide.core.quantities import Floats, counted, shutter_angle_deg, shutter_text, signed, stops_words
 
 FROZEN_SHUTTER_S: Final = 1 / 1000
 """Shutter at which drops and splashes stand still, by practice."""
@@ -118,6 +118,13 @@ def _iso_taste(side: ExposureSide, prices: Prices) -> Floats:
     return np.asarray(used + prices("iso-over-taste.offered") * over(side.log2_ceiling, limit))
 
 
+def _iso_taste_words(situation: Situation, ceiling: float) -> str:
+    limit = situation.iso_limit
+    if ceiling <= limit:
+        return f"up to ISO {ceiling:.0f}, your limit is {limit}"
+    return f"up to ISO {ceiling:.0f}, {stops_words(float(np.log2(ceiling / limit)))} over your limit of {limit}"
+
+
 def _iso_room(side: ExposureSide, _: Prices) -> Floats:
     """Room for ISO that never moves in the take: beside an automatic shutter, or in a light that stays."""
     brief = side.situation.brief
@@ -204,11 +211,13 @@ def _unusual(side: ExposureSide, _: Prices) -> Floats:
     return np.where(side.automatic | wanted, 0.0, rank)
 
 
-def _unusual_words(_: Situation, shutter: float, unusual: float) -> str:
-    told = "the angle wanted, or left to the camera"
+def _unusual_words(_: Situation, shutter: float, unusual: float, automatic: float) -> str:
+    if automatic:
+        return "left to the camera"
+    told = "the angle wanted"
     if unusual:
         told = "no number people dial" if unusual > USUAL_RANK else "not the angle wanted"
-        told = "clean on the mains" if unusual == CLEAN_RANK else told
+        told = "not the angle wanted, but clean on the mains" if unusual == CLEAN_RANK else told
     return f"{shutter_text(shutter)} s is {told}"
 
 
@@ -282,7 +291,7 @@ TABLE: Final[tuple[Consideration[ExposureSide, Sets] | Consideration[Meeting, Se
     Consideration(
         "iso-over-taste", "exposure", _iso_taste,
         lambda sets: (sets.exposures.ceiling,),
-        lambda situation, ceiling: f"ceiling {ceiling:.0f}, limit {situation.iso_limit}",
+        _iso_taste_words,
         (Setting.ISO_CEILING,),
     ),
     Consideration(
@@ -322,7 +331,7 @@ TABLE: Final[tuple[Consideration[ExposureSide, Sets] | Consideration[Meeting, Se
     ),
     Consideration(
         "shutter-unusual", "exposure", _unusual,
-        lambda sets: (sets.exposures.longest_s, _unusual(sets.exposures, Prices({}))),
+        lambda sets: (sets.exposures.longest_s, _unusual(sets.exposures, Prices({})), sets.exposures.automatic),
         _unusual_words,
         (Setting.SHUTTER,), paced=True,
     ),

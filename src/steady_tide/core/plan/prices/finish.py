@@ -196,7 +196,8 @@ def weigh_support(situation: Situation, prices: Prices) -> Weighing:
             prices, "support.other", "carries like {0}, the scene is filmed {1}", item.carried.replace("-", " "), way
         )
         objections[item.key] = () if item in matching else other
-    return Weighing(objections, f"carries the way the scene is filmed: {way}")
+    praise = f"carries the way the scene is filmed: {way}" if matching else f"the bag has nothing for {way}"
+    return Weighing(objections, praise)
 
 
 def weigh_white_balance(situation: Situation, prices: Prices, cast_mired: float = 0.0) -> Weighing:

@@ -168,8 +168,8 @@ class Explainer:
         if rival.cost > EQUAL:
             return f"By a little better than {rival.text} in all.", axis
         order = [offer.value for offer in self.given.offers(setting)]
-        first = order.index(self.values[setting]) < order.index(rival.value)
-        taken = "; the first in the camera's order is taken" if first else " in all"
+        comes_first = order.index(self.values[setting]) < order.index(rival.value)
+        taken = "; the first in the camera's order is taken" if comes_first else " in all"
         return f"As good as {rival.text}{taken}.", axis
 
     def _told(self, setting: Setting, value: Value, other: Value) -> str:

@@ -4,7 +4,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from typing import Concatenate, ParamSpec, Protocol, TypeVar
 
-from steady_tide.core.advice import confidence, helps, presets, strengths
+from steady_tide.core.advice import confidence, helps, presets, strengths, tries
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
@@ -66,7 +66,7 @@ def helpful(
     problem: PlanningProblem,
     plan: Plan | None,
     others: Sequence[Device],
-    hours: Sequence[helps.Hour],
+    hours: Sequence[tries.Hour],
 ) -> list[helps.Help]:
     """What would help a plan most."""
     return helps.helps(problem, plan, spaces, others=others, hours=hours)

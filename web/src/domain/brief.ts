@@ -117,7 +117,7 @@ export const FILMED: FieldSpec[] = [
 export const FLAGS: FieldSpec[] = [
   { path: "frozen", label: "Freeze it", only: ["product", "motion", "underwater"] },
   { path: "point_of_view", label: "Point of view", only: ["motion"] },
-  { path: "wide_look", label: "Bent wide look", not: ["lapse"] },
+  { path: "wide_look", label: "Wide look", not: ["lapse"] },
   { path: "repeatable", label: "Repeatable" },
   { path: "first_outing", label: "First time out" },
   { path: "sound_used", label: "Sound used", not: ["underwater", "drone", "lapse"] },
@@ -139,7 +139,7 @@ export const DELIVERY: FieldSpec[] = [
   { path: "delivery.long_side_px", label: "Film is" },
   { path: "delivery.crop_room", label: "Room to crop" },
   { path: "delivery.edited_on", label: "Edited on" },
-  { path: "delivery.room_gb", label: "Room to keep it" },
+  { path: "delivery.room_gb", label: "Room left" },
   { path: "delivery.shown_on", label: "Shown on" },
   {
     path: "delivery.graded",

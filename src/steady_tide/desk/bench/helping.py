@@ -5,7 +5,8 @@ from dataclasses import replace
 from typing import Final, Literal
 from uuid import UUID
 
-from steady_tide.core.advice.helps import Help, Hour
+from steady_tide.core.advice.helps import Help
+from steady_tide.core.advice.tries import Hour
 from steady_tide.core.day.scene import lit_brief
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
@@ -127,16 +128,16 @@ class Helping:
             for setup in History(self.rows, scene).setups():
                 for one in self._helps(scene, setup, things_only=True):
                     if one.kind == "get" and one.item is not None:
-                        _count(found, one, one.item, scene.name)
+                        _count(found, one, one.item, scene.name, self.planner.device(setup.device_id).name)
         return sorted(found.values(), key=lambda one: (-len(one.scenes), -(one.saves + one.held_stops)))
 
 
-def _count(found: dict[str, Purchase], one: Help, item: BagItem, scene: str) -> None:
+def _count(found: dict[str, Purchase], one: Help, item: BagItem, scene: str, camera: str) -> None:
     known = found.get(one.key)
     scenes = [*(known.scenes if known else []), scene]
     found[one.key] = Purchase(
         key=one.key,
-        label=one.label,
+        label=f"{one.label} for {camera}" if hasattr(item, "fits") else one.label,
         item=item,
         saves=round((known.saves if known else 0.0) + one.saves, 2),
         held_stops=round((known.held_stops if known else 0.0) + one.held_stops, 2),

@@ -3034,6 +3034,12 @@ export interface components {
             saves: number;
             /** Held Stops */
             held_stops: number;
+            /**
+             * Needed
+             * @description Whether the scene cannot be filmed to its end without.
+             * @default false
+             */
+            needed: boolean;
             /** Item */
             item?: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"]) | null;
             /**

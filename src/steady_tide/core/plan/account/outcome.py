@@ -75,9 +75,9 @@ def _range_words(chosen: ExposedSet, low: float, high: float) -> str:
     darker = max((one for one in kin if one.ev100 < low), key=lambda one: one.ev100, default=None)
     brighter = min((one for one in kin if one.ev100 > high), key=lambda one: one.ev100, default=None)
     if darker is not None:
-        told.append(f"too dark for it: {_in_text(darker.label)} ({darker.ev100:g} EV)")
+        told.append(f"too dark for it: {_in_text(darker.label)}, {darker.ev100:g} EV")
     if brighter is not None:
-        told.append(f"too bright: {_in_text(brighter.label)} ({brighter.ev100:g} EV)")
+        told.append(f"too bright: {_in_text(brighter.label)}, {brighter.ev100:g} EV")
     return "; ".join(told) + "."
 
 

@@ -1,0 +1,119 @@
+"""What would help most: each told change is planned with, keeps what it promises, and is one of few."""
+
+from collections.abc import Sequence
+from typing import Any
+
+import pytest
+
+from steady_tide.core.advice import helps as advice
+from steady_tide.core.advice.helps import Help, helps
+from steady_tide.core.advice.tries import Hour
+from steady_tide.core.kit.bag import BagItem
+from steady_tide.core.kit.device import Device
+from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.plan.planner import plan_scene, priced_scene
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.problem import PlanningProblem
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
+from tests.situations import A4, D1, KIT, MANUAL, brief
+
+SUN = {"kind": "condition", "condition": "sun"}
+BARE: tuple[BagItem, ...] = ()
+
+
+def problem_of(
+    scene: Brief, device: Device = A4, *, school: str = "even-keel", bag: Sequence[BagItem] = BARE, **pins: Any
+) -> PlanningProblem:
+    return PlanningProblem.of(scene, device, stance=SCHOOL_BY_KEY[school].stance, bag=bag, pins=pins)
+
+
+def helped(problem: PlanningProblem, **more: Any) -> list[Help]:
+    made = plan_scene(problem)
+    assert isinstance(made, Plan)
+    return helps(problem, made, **more)
+
+
+def test_in_sun_without_a_filter_it_is_a_filter() -> None:
+    first = helped(problem_of(brief("Rafts from above", light=SUN), D1))[0]
+    assert first.kind == "get" and first.item is not None and first.item.kind == "nd"
+    assert first.words.startswith(first.label) and "EV" in first.words
+    assert first.held_stops > 1 or first.saves > 1
+
+
+def test_what_is_promised_is_kept() -> None:
+    problem = problem_of(brief("Rafts from above", light=SUN), D1)
+    before = priced_scene(problem)
+    for one in helped(problem):
+        assert one.item is not None
+        after = priced_scene(problem.otherwise(bag=(*problem.bag, one.item)))
+        assert isinstance(before, tuple) and isinstance(after, tuple)
+        assert before.cost - after.cost == pytest.approx(one.saves, abs=0.01)
+
+
+def test_at_night_it_is_a_lamp() -> None:
+    assert "pocket-panel-got" in [one.key for one in helped(problem_of(brief("Lantern market")))]
+
+
+def test_a_walk_that_shakes_wants_a_gimbal_of_the_bag_before_a_new_one() -> None:
+    talk = brief("Talking on the quay")
+    without = [item for item in KIT.bag if item.kind != "support"]
+    new = next(one for one in helped(problem_of(talk, school="darkroom", bag=without)) if "gimbal" in one.key)
+    assert new.kind == "get" and new.item is not None and new.changes == {"carried": "gimbal"}
+    own = next(one for one in helped(problem_of(talk, school="darkroom", bag=KIT.bag)) if "gimbal" in one.key)
+    assert (own.kind, own.item, own.changes) == ("support", None, {"carried": "gimbal"})
+    assert own.label == "Gimbal of the bag"
+
+
+def test_a_long_run_in_the_cold_wants_cells() -> None:
+    cold = brief("The pilot gig", temperature_c=-10, minutes=240, falls_stops=0, rises_stops=0)
+    cells = helped(problem_of(cold, bag=KIT.bag))[0]
+    assert cells.needed and cells.item is not None and cells.item.kind == "cell"
+    # Of 6.8 Wh 0.85 are left at 0 °C and four fifths of that at -10 °C: 4.6 Wh at some 6 W.
+    assert cells.item.count == 6 and "240 min" in cells.words
+
+
+def test_a_steady_set_is_left_alone() -> None:
+    assert helped(problem_of(brief("The smoked jar"), A4, bag=KIT.bag)) == []
+
+
+def test_a_depth_beyond_the_body_wants_a_housing() -> None:
+    (only,) = helps(problem_of(brief("Under the rafts", water={"depth_m": 25, "housing_rating_m": None}), A4), None)
+    assert only.item is not None and only.item.kind == "housing" and "25 m" in only.words
+
+
+def test_a_filter_that_was_pinned_on_comes_off() -> None:
+    found = helped(problem_of(brief("Lantern market"), bag=KIT.bag, nd_filter="nd64"))
+    off = next(one for one in found if one.kind == "without")
+    assert off.saves > 2 and off.setting == "nd_filter" and off.value is None
+
+
+def test_another_camera_is_told_as_what_it_would_do() -> None:
+    dark = helped(problem_of(brief("Lantern market"), bag=KIT.bag), others=[MANUAL])
+    camera = next(one for one in dark if one.kind == "camera")
+    assert camera.device_key == MANUAL.key and "would take it as" in camera.words
+
+
+def test_another_hour_is_told_by_the_clock() -> None:
+    dark, light = brief("Lantern market"), brief("Lantern market", light={"kind": "ev", "ev100": 6})
+    found = helped(problem_of(dark, bag=KIT.bag), hours=[Hour(1050, "17:30", light)])
+    hour = next(one for one in found if one.kind == "hour")
+    assert "17:30" in hour.words and hour.start == 1050
+
+
+def test_a_phone_has_another_look() -> None:
+    found = helped(problem_of(brief("Talking on the quay"), MANUAL, bag=KIT.bag))
+    look = next(one for one in found if one.kind == "look")
+    assert look.value == "telephoto" and "dearer" in look.words and look.saves < 0
+
+
+def test_few_sets_are_tried(monkeypatch: pytest.MonkeyPatch) -> None:
+    asked: list[PlanningProblem] = []
+
+    def counted(problem: PlanningProblem, spaces: Any = None) -> Any:
+        asked.append(problem)
+        return priced_scene(problem, spaces)
+
+    monkeypatch.setattr(advice, "priced_scene", counted)
+    hours = [Hour(float(at), f"{at}", brief("Lantern market")) for at in range(20)]
+    found = helped(problem_of(brief("Lantern market"), MANUAL, nd_filter="none"), others=KIT.devices, hours=hours)
+    assert 1 < len(asked) <= advice.TRIED + 1 and 1 <= len(found) <= advice.TOLD

@@ -5,13 +5,18 @@ from typing import Any
 import pytest
 
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.plan.problem.stance import Stance
-from tests.situations import A2, A4, BUILT_IN, D1, KIT, MANUAL, brief, planned, situation_of
+from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY, Stance
+from tests.core.test_schools import EVERYDAY, SCENIC
+from tests.situations import A2, A4, BUILT_IN, D1, KIT, MANUAL, brief, outcome, situation_of
 
 DEVICES = {"A4": A4, "A2": A2, "D1": D1, "built-in": BUILT_IN, "manual": MANUAL}
 SUN = {"kind": "condition", "condition": "sun"}
 ANY_ND = {glass.key for glass in situation_of(brief("The pilot gig"), Stance(), A4, KIT.bag).given.glasses} - {"none"}
-TABLE = [
+LAMPS = {"kind": "condition", "condition": "lit-street"}
+EVEN = SCHOOL_BY_KEY["even-keel"].stance
+TABLE: list[Any] = [
     # scene, changes to its brief, device, school, setting, expected values, why
     ("Lantern market", {}, "A4", "even-keel", "shutter", {"1/50"}, "twice 25 fps: longer smears, shorter starves"),
     ("Lantern market", {}, "manual", "even-keel", "shutter", {"1/50"}, "the same on a phone that can set it"),
@@ -107,11 +112,53 @@ TABLE = [
     ("The pilot gig", {"delivery": {"slowed": 8}}, "A4", "even-keel", "frame_rate", {"200"}, "real slow motion"),
     ("The pilot gig", {"repeatable": False, "minutes": 10}, "A4", "one-chance", "screen_lock", {"on"}, "nothing to touch"),
     ("The pilot gig", {"sound_used": False}, "A4", "even-keel", "wind_reduction", {"off"}, "the sound is not used"),
+    # Stances beyond the schools, and what they turn.
+    ("everyday", {"light": SUN, "falls_stops": 0.2}, "A4", {"exposure_control": "guarded"}, "iso_ceiling", {100}, "full sun may lock it"),
+    ("everyday", {"light": {"kind": "ev", "ev100": 6}}, "A4", {"exposure_control": "guarded"}, "iso_ceiling", {1600}, "automatic inside its limits"),
+    ("everyday", {"light": {"kind": "ev", "ev100": 8}, "falls_stops": 3}, "A4", {"exposure_control": "floating-shutter"}, "iso_ceiling", {800, 1600}, "ISO is not pinned to its floor where the light falls"),
+    ("everyday", {"light": SUN, "falls_stops": 0.2}, "A4", {"exposure_control": "automatic"}, "iso_ceiling", {100}, "automatic opens no range that never moves"),
+    ("everyday", {"light": LAMPS}, "A4", {"white_look": "cool"}, "white_balance", {2800}, "a little cool: below the lamps' own"),
+    ("everyday", {"light": LAMPS}, "A4", {"white_look": "warm"}, "white_balance", {3200}, "warm: above the lamps' own"),
+    ("everyday", {"light": LAMPS}, "A4", {"white_look": "as-lit"}, "white_balance", {3600, 4000}, "as lit: lamps stay warm"),
+    ("everyday", {}, "A4", {"steadying": "in-post"}, "frame_shape", {"8:7", "4:3"}, "tall frame, steadied in post"),
+    ("everyday", {}, "A4", {"steadying": "in-post"}, "stabilisation", {"off"}, "the camera's own off"),
+    ("everyday", {"delivery": {"shapes": ["16:9", "9:16"]}}, "A4", "even-keel", "frame_shape", {"8:7", "4:3"}, "films both wide and tall"),
+    ("everyday", {"delivery": {"shapes": ["16:9"]}}, "A4", "even-keel", "frame_shape", {"16:9"}, "no taller than the film"),
+    ("everyday", {"subject_distance_m": 0.3}, "A4", "even-keel", "view", {"rectilinear", "rectilinear-level"}, "near, a wide view bends"),
+    ("everyday", {"subject_distance_m": 0.3, "wide_look": True}, "A4", "even-keel", "view", {"widest", "wide"}, "the wide look is meant"),
+    ("everyday", {"light": SUN}, "manual", "even-keel", "view", {"standard"}, "no ultra-wide lens to lose light"),
+    ("scenic", {}, "manual", "even-keel", "view", {"standard"}, "the standard lens, not the darkest"),
+    ("everyday", {}, "A4", "even-keel", "bit_rate", {120}, "the highest the card sustains"),
+    ("everyday", {"minutes": 60, "delivery": {"room_gb": 10}}, "A4", "even-keel", "bit_rate", {45, 60, 30}, "less where the room would not hold it"),
+    ("everyday", {"delivery": {"edited_on": "phone"}}, "A4", "even-keel", "codec", {"avc"}, "light to edit on a phone"),
+    ("everyday", {"delivery": {"edited_on": "laptop"}}, "A4", "even-keel", "codec", {"hevc"}, "any recent laptop plays it"),
+    ("everyday", {"delivery": {"edited_on": "phone"}}, "manual", "even-keel", "codec", {"hevc", "avc"}, "no stream of 700 Mbit/s on a phone"),
+    ("everyday", {"first_outing": True}, "A4", "even-keel", "pre_record", {15, 30}, "first time out"),
+    ("everyday", {"sound_used": False}, "A4", "even-keel", "sound", {"off"}, "nobody hears it"),
+    ("everyday", {}, "A4", "even-keel", "shutter", {"1/50"}, "1/50, not 1/48, on a timeline of 25"),
+    ("everyday", {"delivery": {"timeline_rate": "24"}}, "A4", "even-keel", "shutter", {"1/48"}, "exactly twice 24"),
+    ("everyday", {"temperature_c": -10}, "A2", "even-keel", "shutter", {"auto"}, "no filter fits: two stops off a fixed shutter has lost its reason"),
+    ("everyday", {"light": SUN}, "A4", "even-keel", "sharpening", {"medium"}, "medium unless it will be graded"),
+    ("everyday", {"light": {"kind": "sun", "sun_altitude_deg": 40, "cloud_okta": 4}, "falls_stops": 2}, "A4", "even-keel", "white_balance", {5500}, "moving clouds: held at daylight"),
+    ("The smoked jar", {"frozen": True, "light": {"kind": "lux", "lux": 20000, "kelvin": 5600}}, "A4", "even-keel", "frame_rate", {"100", "120", "200", "240"}, "frozen action wants all the rate there is"),
+    ("Under the rafts", {"water": {"lamp": True}, "subject_distance_m": 0.3}, "A4", "even-keel", "lamp_level", {50, 25, 12}, "close by, a lamp is turned down"),
+    ("Under the rafts", {"water": {"lamp": True}, "subject_distance_m": 0.3}, "A4", "even-keel", "nd_filter", {"none"}, "no ND under water"),
+    ("Under the rafts", {"water": {"lamp": True}}, "A4", "even-keel", "lamp_level", {100}, "further off it gives all it has"),
+    ("Lantern market", {"mains_hz": 60, "delivery": {"timeline_rate": "30"}}, "A4", "even-keel", "shutter", {"1/60"}, "180° and clean at 60 Hz"),
+    ("Lantern market", {}, "A4", {"exposure_control": "locked"}, "exposure_bias", {0.0}, "a dial that moves nothing is left alone"),
 ]  # fmt: skip
 
 
+def situated(scene: str, changes: dict[str, Any]) -> Brief:
+    """A scene of the demo, or of a kind, with changes."""
+    kinds = {"everyday": EVERYDAY, "scenic": SCENIC}
+    return Brief.read({**kinds[scene], **changes}) if scene in kinds else brief(scene, **changes)
+
+
 @pytest.mark.parametrize("situation", TABLE, ids=[f"{row[0]}, {row[2]}, {row[3]}: {row[4]}, {row[6]}" for row in TABLE])
-def test_practice_expects(situation: tuple[str, dict[str, Any], str, str, str, set[Any], str]) -> None:
+def test_practice_expects(situation: tuple[str, dict[str, Any], str, str | dict[str, str], str, set[Any], str]) -> None:
     scene, changes, device, school, setting, expected, why = situation
-    made = planned(brief(scene, **changes), DEVICES[device], school)
+    stance = EVEN.model_copy(update=school) if isinstance(school, dict) else SCHOOL_BY_KEY[school].stance
+    made = outcome(situated(scene, changes), DEVICES[device], stance=stance)
+    assert isinstance(made, Plan), made
     assert made.value(Setting(setting)) in expected, f"{why}; {made.headline}"

@@ -15,11 +15,16 @@ from steady_tide.settings import PROJECT
 ADDRESS = "Open the demo shoot"
 
 
+HEARD = "import os, signal, sys; signal.signal(signal.SIGINT, signal.SIG_DFL); os.execv(sys.argv[1], sys.argv[1:])"
+"""Begins what follows with Ctrl-C heard, also where the tests were begun in the background, which has it ignored."""
+
+
 def command(home: Path, *arguments: str, name: str = "demo", fsync: bool = False) -> subprocess.Popen[str]:
     environment = {**os.environ, "STEADY_TIDE_HOME": str(home), "STEADY_TIDE_FSYNC": str(fsync), "PYTHONPATH": "src"}
     environment.pop("STEADY_TIDE_DATABASE_URL", None)
+    began = (sys.executable, "-m", "steady_tide", name)
     return subprocess.Popen(
-        [sys.executable, "-m", "steady_tide", name, *arguments], cwd=PROJECT, env=environment, text=True,
+        [sys.executable, "-c", HEARD, *began, *arguments], cwd=PROJECT, env=environment, text=True,
         stdout=subprocess.PIPE, stderr=subprocess.STDOUT, start_new_session=True,
     )  # fmt: skip
 

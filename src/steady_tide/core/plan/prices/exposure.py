@@ -155,6 +155,8 @@ def _iso_base_words(_: Situation, floor: float, lowest: float) -> str:
 def _glass(side: ExposureSide, prices: Prices) -> Floats:
     taste = prices(f"glass.taste.{side.situation.stance.filtering}")
     filters = prices("glass.filter") * side.nd_count + prices("glass.stops") * side.nd_stops
+    if side.situation.brief.water is not None:
+        filters = filters + prices("glass.wet") * side.nd_count
     return np.asarray(taste * (filters + prices("glass.stack") * over(side.nd_count, 1.0)))
 
 

@@ -76,7 +76,10 @@ def _view(frames: FrameSide, prices: Prices) -> Floats:
 
     def price(kind: str) -> float:
         seen = f"view.point-of-view.seen.{kind}"
-        return prices(seen if brief.point_of_view and seen in BOOK else f"view.kind.{brief.scenario}.{kind}")
+        if seen in BOOK and (brief.point_of_view or brief.wide_look):
+            return prices(seen)
+        straight = prices("view.straight") if brief.wide_look else 0.0
+        return straight + prices(f"view.kind.{brief.scenario}.{kind}")
 
     near = 0.0 if brief.point_of_view or brief.wide_look else _nearness(brief.subject_distance_m)
     bent = prices("view.close") * near if near else 0.0

@@ -20,8 +20,9 @@ VOLUME_GB: Final = 32.0
 """Gigabytes from which the space on a card begins to count double. **Assumed**."""
 ROOM_SHARE: Final = 0.8
 """Share of the room from which a scene begins to fill it. **Assumed**."""
+EASY_MBIT_S: Final = 200.0
 EASY_PIXELS_A_SECOND: Final = 1920 * 1080 * 60.0
-"""What any machine plays and cuts. **Assumed**."""
+"""What any machine plays and cuts [Mbit/s], [px/s]. **Assumed**."""
 
 
 @dataclass(frozen=True)
@@ -96,7 +97,8 @@ def _shallow_words(situation: Situation, depth: float) -> str:
 
 
 def _heavy(choice: RecordingChoice, prices: Prices) -> Floats:
-    return np.asarray(_machine(choice, prices) * choice.space.codec_editing_load[choice.rows.codec])
+    stream = prices("editing.stream") * over(np.log2(choice.rows.mbit_s / EASY_MBIT_S))
+    return np.asarray(_machine(choice, prices) * (choice.space.codec_editing_load[choice.rows.codec] + stream))
 
 
 def _heavy_words(situation: Situation, codec: float) -> str:

@@ -85,3 +85,27 @@ def test_shutters_as_people_write_them(seconds: Fraction | float, text: str) -> 
 @pytest.mark.parametrize(("value", "text"), [(0.5, "+0.5"), (-1, "−1.0"), (0, "0"), (-0.01, "0")])
 def test_signed_stops(value: float, text: str) -> None:
     assert q.signed(value) == text
+
+
+@pytest.mark.parametrize(("seconds", "text"), [(1 / 339, "1/340"), (1 / 52.4, "1/52"), (1 / 7, "1/7"), (2.04, "2")])
+def test_what_a_camera_will_choose_is_told_to_two_figures(seconds: float, text: str) -> None:
+    assert q.about_text(seconds) == text
+
+
+@pytest.mark.parametrize(
+    ("stops", "words"),
+    [
+        (0.26, "a third of a stop"),
+        (-0.7, "two thirds of a stop"),
+        (1, "a stop"),
+        (2.3, "2.3 stops"),
+        (0.1, "less than a third of a stop"),
+    ],
+)
+def test_stops_are_said_as_people_say_them(stops: float, words: str) -> None:
+    assert q.stops_words(stops) == words
+
+
+@pytest.mark.parametrize(("number", "said"), [(1, "1 stop"), (2, "2 stops"), (0.5, "0.5 stops")])
+def test_one_is_singular(number: float, said: str) -> None:
+    assert q.counted(number, "stop") == said

@@ -124,13 +124,24 @@ def rate_text(rate: Fraction) -> str:
     return str(rate.numerator) if rate.denominator == 1 else f"{float(rate):.2f}"
 
 
+LONG_S: Final = 0.4
+"""From this time on shutters are written in seconds, not in parts of one."""
+
+
 def shutter_text(shutter_s: Fraction | float) -> str:
     """A shutter time [s] as people write it, without its unit: 1/50, 1/97, 1/3, 0.29, 0.5, 15."""
     seconds = float(shutter_s)
-    if seconds >= 0.4:
+    if seconds >= LONG_S:
         return f"{seconds:.1f}".removesuffix(".0")
     part = 1.0 / seconds
     return f"{seconds:.2g}" if part < 4 and abs(part - round(part)) > 0.05 else f"1/{part:.0f}"
+
+
+def about_text(shutter_s: float) -> str:
+    """A shutter time [s] that a camera will choose, to two figures: 1/340, 1/52, 2."""
+    if shutter_s >= LONG_S:
+        return f"{shutter_s:.2g}"
+    return f"1/{float(f'{1.0 / shutter_s:.2g}'):.0f}"
 
 
 def signed(stops_value: float) -> str:

@@ -80,7 +80,7 @@ def priced_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Pric
     chosen = ExposedSet(landscape.sets([point]))
     values = searched_values(landscape, [point])[0] | _fitted_values(landscape, point, chosen)
     texts = {setting: given.text_of(setting, value) for setting, value in values.items()}
-    line = headline(texts, chosen.glass)
+    line = headline(texts, chosen)
     sketch = Sketch(device_name=given.device.name, headline=line, values=values, texts=texts, **_seen(chosen))
     return Priced(sketch, near.cost)
 
@@ -193,7 +193,7 @@ def written(landscape: Landscape, point: Point) -> Plan:
         stance_name=situation.stance.name,
         profile_digest=landscape.device.camera.digest,
         cost=round(explainer.total, 3),
-        headline=headline({decision.setting: decision.text for decision in decisions}, chosen.glass),
+        headline=headline({decision.setting: decision.text for decision in decisions}, chosen),
         light=situation.light,
         dark_ev100=situation.dark_ev100,
         bright_ev100=situation.bright_ev100,

@@ -20,9 +20,8 @@ from steady_tide.core.plan.account.plan import (
 from steady_tide.core.plan.account.swappable import swappable
 from steady_tide.core.plan.physics.exposed import ExposedSet, InOneLight
 from steady_tide.core.plan.prices.exposure import target_shutter_s
-from steady_tide.core.plan.problem.glasses import Glass
 from steady_tide.core.plan.problem.stance import LEAST_SNR
-from steady_tide.core.quantities import counted, lux_from_ev100, shutter_text, signed
+from steady_tide.core.quantities import about_text, counted, lux_from_ev100, shutter_text, signed
 
 RUNAWAY_STOPS = 2.0
 """An automatic shutter this much shorter than wanted makes motion stutter. **Assumed**."""
@@ -161,7 +160,10 @@ def hopeless(chosen: ExposedSet) -> list[Price]:
     return [Price(key="hopeless", label="Hopeless as it stands", cost=cost, words=words)]
 
 
-def headline(texts: Mapping[Setting, str], glass: Glass) -> str:
-    """The set in one line, from its values as they are read. glass: the ND that is fitted."""
+def headline(texts: Mapping[Setting, str], chosen: ExposedSet) -> str:
+    """The set in one line, from its values as they are read; an automatic shutter by what it will be about."""
+    glass = chosen.glass
     read = {**texts, Setting.ND_FILTER: glass.label if glass.count else "bare lens"}
+    if chosen.settings.shortest_s < chosen.settings.longest_s:
+        read[Setting.SHUTTER] = f"about {about_text(chosen.aim.shutter_s)} s"
     return " · ".join(read[setting] for setting in HEADLINE if setting in read)

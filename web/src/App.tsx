@@ -6,6 +6,7 @@ import { CardPlace } from "./places/cards/CardPlace";
 import { Cards } from "./places/cards/Cards";
 import { Day } from "./places/day/Day";
 import { Entry } from "./places/entry/Entry";
+import { FirstPlace } from "./places/first/FirstPlace";
 import { House } from "./places/House";
 import { DeviceEditor } from "./places/kit/DeviceEditor";
 import { Kit } from "./places/kit/Kit";
@@ -44,6 +45,7 @@ function SignedIn({ name, email, demo }: { name: string; email: string; demo: bo
         <Routes>
           <Route element={<House name={name} demo={demo} />}>
             <Route index element={<Shoots />} />
+            <Route path="first" element={<FirstPlace />} />
             <Route path="scenes/:sceneId" element={<Bench />} />
             <Route path="cards" element={<Cards />} />
             <Route path="cards/:setupId" element={<CardPlace />} />

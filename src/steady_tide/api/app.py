@@ -13,6 +13,7 @@ from steady_tide.api import (
     account,
     day,
     exports,
+    first,
     jobs,
     kit,
     places,
@@ -29,7 +30,8 @@ from steady_tide.api.context import Service
 from steady_tide.api.guard import Guard
 
 MODULES = (
-    ready, session, account, shoots, day, exports, jobs, scenes, places, setups, kit, stances, vocabulary,
+    ready, session, account, shoots, day, exports, jobs, scenes, places, setups, kit, stances, first,
+    vocabulary,
 )  # fmt: skip
 
 

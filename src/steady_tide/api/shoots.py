@@ -7,10 +7,11 @@ from uuid import UUID
 from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-from steady_tide.api.context import WorkplaceOf
+from steady_tide.api.context import RowsOf, WorkplaceOf
 from steady_tide.api.ids import OwnId
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.demo.load import look_around, made_up, throw_away
 from steady_tide.desk.bench.asking import Asking
 from steady_tide.desk.bench.bench import Bench, Camera
 from steady_tide.desk.bench.helping import Helping, Purchase
@@ -59,6 +60,12 @@ class SceneRequest(BaseModel):
     device_ids: Annotated[list[UUID], Field(min_length=1, max_length=20)]
 
 
+class MadeUp(BaseModel):
+    """The copy of the made-up shoot, or none."""
+
+    shoot_id: UUID | None
+
+
 @router.get("")
 def shoots(at: WorkplaceOf) -> list[ShootView]:
     """Every shoot."""
@@ -69,6 +76,24 @@ def shoots(at: WorkplaceOf) -> list[ShootView]:
 def add(at: WorkplaceOf, shoot: ShootRequest) -> ShootView:
     """A new shoot."""
     return Shoots(at).add(shoot.facts(), named=shoot.id)
+
+
+@router.post("/made-up", status_code=201)
+def look(at: WorkplaceOf) -> ShootView:
+    """A copy of the made-up shoot to look around in, a week ahead; with the kit it takes."""
+    return Shoots(at).shoot(look_around(at))
+
+
+@router.get("/made-up")
+def copy_of_made_up(rows: RowsOf) -> MadeUp:
+    """Which shoot is that copy, if there is one."""
+    return MadeUp(shoot_id=made_up(rows))
+
+
+@router.delete("/made-up", status_code=204)
+def discard(at: WorkplaceOf) -> None:
+    """Throw the copy away: the shoot, and of its kit what was not changed."""
+    throw_away(at)
 
 
 @router.get("/{shoot_id}")

@@ -1,11 +1,13 @@
 """Load the demo creator, kit and shoot into a database, once."""
 
 import json
-from datetime import date
+from datetime import date, timedelta
 from importlib import resources
-from typing import Any
+from typing import Any, Final
+from uuid import UUID, uuid5
 
 from steady_tide.core.kit.bag import Kit, checked_kit
+from steady_tide.core.light.almanac import Place
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.desk.accounts.entering import create_account, find_account
 from steady_tide.desk.bench.bench import Bench, Camera
@@ -15,10 +17,12 @@ from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.store.database import Session
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import Account
+from steady_tide.store.tables import Account, ShootRow
 
 EMAIL = "ro@hallin.invalid"
 NAME = "Ro Vantongeren"
+DAY: Final = date(2026, 9, 19)
+AHEAD: Final = timedelta(days=7)
 DEVICES = ("skarv-a4", "lumme-8-built-in", "lumme-8-manual", "skarv-a2", "kittiwake-d1")
 
 
@@ -44,10 +48,15 @@ def load_demo(session: Session) -> Account:
     if account is not None:
         return account
     account = create_account(session, email=EMAIL, name=NAME, password=None)
-    rows = Rows(session, account.id)
-    devices = KitDesk(rows).take_in(demo_kit())
-    at = Workplace(rows, Shared())
-    shoot = Shoots(at).add(ShootFacts(**{**data("scenes.json")["shoot"], "day": date(2026, 9, 19)}))
+    fill(Workplace(Rows(session, account.id), Shared()), DAY)
+    return account
+
+
+def fill(at: Workplace, day: date, *, named: UUID | None = None) -> UUID:
+    """Put the made-up kit and shoot into an account, on a day; the shoot's id. Times keep their place in daylight."""
+    devices = KitDesk(at.rows).take_in(demo_kit())
+    facts = ShootFacts(**{**data("scenes.json")["shoot"], "day": day})
+    shoot = Shoots(at).add(facts, named=named)
     bench = Bench(at)
     for scene in demo_scenes():
         cameras = [
@@ -55,9 +64,62 @@ def load_demo(session: Session) -> Account:
             for camera in scene["cameras"]
         ]
         brief = Brief.read({**scene["brief"], **scene["on_the_day"]})
-        starts, ends = scene["time"]
+        starts, ends = (_moved(at, minute, day) for minute in scene["time"])
         schedule = {"starts": starts, "ends": ends, "spot": scene["spot"], "fixed": scene["fixed"]}
         bench.put_scene(shoot.id, name=scene["name"], brief=brief, cameras=cameras, schedule=schedule)
     for left in data("scenes.json")["dialled"]:
-        Dialled(rows).confirm(devices[left["device"]], left["slot"], left["values"])
-    return account
+        Dialled(at.rows).confirm(devices[left["device"]], left["slot"], left["values"])
+    return shoot.id
+
+
+def made_up_id(account_id: UUID) -> UUID:
+    """What the copy of the made-up shoot is called in an account."""
+    return uuid5(account_id, "the made-up shoot")
+
+
+def made_up(rows: Rows) -> UUID | None:
+    """The copy of the made-up shoot in an account, if there is one."""
+    row = rows.made(ShootRow, made_up_id(rows.account_id))
+    return None if row is None else row.id
+
+
+def look_around(at: Workplace) -> UUID:
+    """A copy of the made-up shoot in an account, a week ahead; the one that is there already. Its id."""
+    named = made_up_id(at.rows.account_id)
+    if at.rows.made(ShootRow, named) is None:
+        fill(at, date.today() + AHEAD, named=named)
+    return named
+
+
+def throw_away(at: Workplace) -> None:
+    """Take the copy out again: the shoot, and of the kit what is still as it was made up."""
+    Shoots(at).delete(made_up_id(at.rows.account_id))
+    desk, kit = KitDesk(at.rows), demo_kit()
+    made_up = {device.key: device for device in kit.devices}
+    for view in desk.devices():
+        if made_up.get(view.key) == desk.device(view.id):
+            desk.delete(view.id)
+    things = {item.key: item for item in kit.bag}
+    for item in desk.bag():
+        if things.get(item.key) == item:
+            desk.drop_item(item.key)
+
+
+def _moved(at: Workplace, minute: int, day: date) -> int:
+    """A minute of the demo's own day on another: in the same part of the daylight, or as long after it."""
+    if day == DAY:
+        return minute
+    (rise, set_), (other_rise, other_set) = (_daylight(at, one) for one in (DAY, day))
+    if minute <= rise:
+        return minute
+    if minute <= set_:
+        return round(other_rise + (minute - rise) / (set_ - rise) * (other_set - other_rise))
+    return minute - set_ + other_set
+
+
+def _daylight(at: Workplace, day: date) -> tuple[int, int]:
+    """First and last minute with the sun over the horizon at the made-up place."""
+    shoot = data("scenes.json")["shoot"]
+    sky = at.shared.heavens.sky(Place(shoot["latitude_deg"], shoot["longitude_deg"]), day)
+    up = sky.minutes[sky.sun_deg > 0.0]
+    return int(up[0]), int(up[-1])

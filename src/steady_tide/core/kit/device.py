@@ -85,6 +85,9 @@ class Device(Part):
     )
     preset_slots: int = Field(default=1, ge=1, le=50)
     menu: Annotated[list[MenuEntry], Field(max_length=80)]
+    assumed: Annotated[list[Text], Field(max_length=40)] = Field(
+        default=[], description="What of it is taken as usual for its class, in words; nobody has looked."
+    )
 
     @property
     def digest(self) -> str:

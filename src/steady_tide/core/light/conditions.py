@@ -56,6 +56,7 @@ _OUTSIDE, _WATER, _DUSK, _LAMPS, _TABLE = (
 )
 
 UNDER_WATER: Final = _WATER
+ON_TABLE: Final = _TABLE
 
 CONDITIONS: Final[tuple[Condition, ...]] = (
     # Daylight: from the sky table at 45 degrees (76 klx = EV 14.9) and practice; assumed offsets for ground.

@@ -5,6 +5,7 @@ from typing import Any, Final, NamedTuple
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.plan.account.answer import answer_of
 from steady_tide.core.plan.account.bringing import bring_words, shortfalls, to_bring
 from steady_tide.core.plan.account.conflicts import conflict_of, not_offered
 from steady_tide.core.plan.account.explain import Explainer, searched_values
@@ -186,7 +187,7 @@ def written(landscape: Landscape, point: Point) -> Plan:
     measured = measures(explainer.looked, chosen)
     decisions = _decisions(explainer, point, chosen)
     brought, minded, assumed = to_bring(chosen, measured), cautions(situation), assumptions(situation)
-    on_the_spot = practice(chosen)
+    on_the_spot, seen = practice(chosen), _seen(chosen)
     return Plan(
         device_key=situation.device.key,
         device_name=situation.device.name,
@@ -198,7 +199,8 @@ def written(landscape: Landscape, point: Point) -> Plan:
         dark_ev100=situation.dark_ev100,
         bright_ev100=situation.bright_ev100,
         decisions=decisions,
-        **_seen(chosen),
+        **seen,
+        answer=answer_of(chosen, seen["reach"], decisions, len(minded)),
         ledger=ledger_part(chosen),
         in_light=in_lights(chosen),
         figures=figures(measured, situation),

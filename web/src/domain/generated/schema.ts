@@ -280,6 +280,34 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/made-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Copy Of Made Up
+         * @description Which shoot is that copy, if there is one.
+         */
+        get: operations["shoots_copy_of_made_up"];
+        put?: never;
+        /**
+         * Look
+         * @description A copy of the made-up shoot to look around in, a week ahead; with the kit it takes.
+         */
+        post: operations["shoots_look"];
+        /**
+         * Discard
+         * @description Throw the copy away: the shoot, and of its kit what was not changed.
+         */
+        delete: operations["shoots_discard"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{shoot_id}": {
         parameters: {
             query?: never;
@@ -1524,6 +1552,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/first/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Classes
+         * @description Plain classes of cameras, by kind and age.
+         */
+        get: operations["first_classes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/first/camera": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Camera
+         * @description A whole camera document from what is remembered; what is assumed is marked.
+         */
+        post: operations["first_camera"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/first/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan
+         * @description A plan with an empty bag; nothing is kept.
+         */
+        post: operations["first_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -1570,6 +1658,32 @@ export interface components {
              * @default 1.6
              */
             height_m: number;
+        };
+        /**
+         * Answer
+         * @description What somebody wants to hear first. steady: whether the expected light is held; line: how far, in words.
+         */
+        Answer: {
+            /** Steady */
+            steady: boolean;
+            /** Words */
+            words: string;
+            /** Line */
+            line: string;
+            /** Values */
+            values: components["schemas"]["AnswerValue"][];
+        };
+        /**
+         * AnswerValue
+         * @description One of the values that matter most: its label, as it stands, and as it is said in a sentence.
+         */
+        AnswerValue: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+            /** Said */
+            said: string;
         };
         /**
          * AxisWord
@@ -1809,6 +1923,28 @@ export interface components {
             minutes_out: number;
         };
         /**
+         * CameraRequest
+         * @description What is remembered of a camera.
+         */
+        CameraRequest: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "action-new" | "action-some-years" | "action-old" | "phone-new" | "phone-manual" | "phone-old" | "drone-new" | "drone-old";
+            said: components["schemas"]["Remembered"];
+            /**
+             * Name
+             * @default My camera
+             */
+            name: string;
+            /**
+             * Key
+             * @default my-camera
+             */
+            key: string;
+        };
+        /**
          * CardLine
          * @description One line of a card. now: the value last confirmed on the camera; changed: against that, or its default.
          */
@@ -1962,6 +2098,22 @@ export interface components {
              * @default 1
              */
             count: number;
+        };
+        /**
+         * ClassView
+         * @description A plain class of camera, and what is usual for it.
+         */
+        ClassView: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "action-new" | "action-some-years" | "action-old" | "phone-new" | "phone-manual" | "phone-old" | "drone-new" | "drone-old";
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            usual: components["schemas"]["Remembered"];
         };
         /**
          * CloudRequest
@@ -2643,6 +2795,12 @@ export interface components {
             preset_slots: number;
             /** Menu */
             menu: components["schemas"]["MenuEntry"][];
+            /**
+             * Assumed
+             * @description What of it is taken as usual for its class, in words; nobody has looked.
+             * @default []
+             */
+            assumed: string[];
         };
         /**
          * DeviceEdit
@@ -3659,6 +3817,14 @@ export interface components {
             lux: number;
         };
         /**
+         * MadeUp
+         * @description The copy of the made-up shoot, or none.
+         */
+        MadeUp: {
+            /** Shoot Id */
+            shoot_id: string | null;
+        };
+        /**
          * MarkPart
          * @description A low or high mark: light [EV at ISO 100] and lux, and what happens beyond it.
          */
@@ -4334,6 +4500,7 @@ export interface components {
              * @default []
              */
             brought: components["schemas"]["Brought"][];
+            answer?: components["schemas"]["Answer"] | null;
             /**
              * Practice
              * @description What to mind on the spot.
@@ -4358,6 +4525,19 @@ export interface components {
              * @default []
              */
             assumption_keys: ("shake" | "light" | "weights" | "water-type" | "light-as-named" | "lamp-beside-lens" | "own-weights" | "meter-habit")[];
+        };
+        /**
+         * PlanRequest
+         * @description A scene for a camera that nobody keeps.
+         */
+        PlanRequest: {
+            device: components["schemas"]["Device"];
+            brief: components["schemas"]["Brief"];
+            /**
+             * School
+             * @default even-keel
+             */
+            school: string;
         };
         /**
          * PowerBank
@@ -4619,6 +4799,60 @@ export interface components {
             device_name: string;
             /** Problems */
             problems: components["schemas"]["ProblemView"][];
+        };
+        /**
+         * Remembered
+         * @description What an owner can say of a camera from memory.
+         */
+        Remembered: {
+            /**
+             * Largest
+             * @description Largest size it records.
+             * @default 4K
+             * @enum {string}
+             */
+            largest: "1080" | "2.7K" | "4K" | "5K";
+            /**
+             * Fastest Largest
+             * @description Most frames a second at that size.
+             * @default 60
+             * @enum {integer}
+             */
+            fastest_largest: 30 | 60 | 120;
+            /**
+             * Fastest
+             * @description Most frames a second at any size.
+             * @default 120
+             * @enum {integer}
+             */
+            fastest: 30 | 60 | 120 | 240;
+            /**
+             * Steadying
+             * @description Its strongest electronic stabilisation.
+             * @default strong
+             * @enum {string}
+             */
+            steadying: "none" | "some" | "strong";
+            /**
+             * Graded
+             * @description Its flattest colour profile.
+             * @default none
+             * @enum {string}
+             */
+            graded: "none" | "flat" | "log";
+            /**
+             * Ten Bit
+             * @description Whether it records 10 bit.
+             * @default false
+             */
+            ten_bit: boolean;
+            /**
+             * Iso Most
+             * @description Its highest ISO for video.
+             * @default 3200
+             * @enum {integer}
+             */
+            iso_most: 800 | 1600 | 3200 | 6400;
         };
         /**
          * Rival
@@ -5907,16 +6141,20 @@ export interface components {
     pathItems: never;
 }
 export type Aim = components['schemas']['Aim'];
+export type Answer = components['schemas']['Answer'];
+export type AnswerValue = components['schemas']['AnswerValue'];
 export type AxisWord = components['schemas']['AxisWord'];
 export type Battery = components['schemas']['Battery'];
 export type Brief = components['schemas']['Brief'];
 export type Brought = components['schemas']['Brought'];
 export type CameraDay = components['schemas']['CameraDay'];
+export type CameraRequest = components['schemas']['CameraRequest'];
 export type CardLine = components['schemas']['CardLine'];
 export type CardReading = components['schemas']['CardReading'];
 export type CardView = components['schemas']['CardView'];
 export type CarryingWord = components['schemas']['CarryingWord'];
 export type Cell = components['schemas']['Cell'];
+export type ClassView = components['schemas']['ClassView'];
 export type CloudRequest = components['schemas']['CloudRequest'];
 export type Codec = components['schemas']['Codec'];
 export type ColdShare = components['schemas']['ColdShare'];
@@ -5980,6 +6218,7 @@ export type LightSummary = components['schemas']['LightSummary'];
 export type LineOfLedger = components['schemas']['LineOfLedger'];
 export type LuxLight = components['schemas']['LuxLight'];
 export type LuxReading = components['schemas']['LuxReading'];
+export type MadeUp = components['schemas']['MadeUp'];
 export type MarkPart = components['schemas']['MarkPart'];
 export type Match = components['schemas']['Match'];
 export type Matched = components['schemas']['Matched'];
@@ -6004,6 +6243,7 @@ export type PinRequest = components['schemas']['PinRequest'];
 export type PlaceRequest = components['schemas']['PlaceRequest'];
 export type PlaceView = components['schemas']['PlaceView'];
 export type Plan = components['schemas']['Plan'];
+export type PlanRequest = components['schemas']['PlanRequest'];
 export type PowerBank = components['schemas']['PowerBank'];
 export type Preset = components['schemas']['Preset'];
 export type PresetsView = components['schemas']['PresetsView'];
@@ -6018,6 +6258,7 @@ export type Readiness = components['schemas']['Readiness'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
 export type ReadingView = components['schemas']['ReadingView'];
 export type Refusal = components['schemas']['Refusal'];
+export type Remembered = components['schemas']['Remembered'];
 export type Rival = components['schemas']['Rival'];
 export type RuleView = components['schemas']['RuleView'];
 export type SceneDay = components['schemas']['SceneDay'];
@@ -7899,6 +8140,340 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ShootView"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    shoots_copy_of_made_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeUp"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    shoots_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    shoots_discard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {
@@ -16533,6 +17108,346 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RuleView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    first_classes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    first_camera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CameraRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Device"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    first_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"] | components["schemas"]["Conflict"] | components["schemas"]["Refusal"];
                 };
             };
             /** @description Bad Request */

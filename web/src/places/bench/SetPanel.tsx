@@ -4,6 +4,7 @@ import { type Perform, releasePins } from "../../state/acts";
 import { useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
+import { AnswerHead } from "./AnswerHead";
 import { DecisionRow } from "./DecisionRow";
 import { Helps } from "./Helps";
 import { SceneBag } from "./SceneBag";
@@ -51,9 +52,12 @@ export const SetPanel = memo(function SetPanel({
   return (
     <div className="px-4 py-2.5">
       <div className="flex items-start gap-3">
-        <h2 aria-live="polite" className="mb-1.5 text-verdict font-semibold" data-testid="headline">
-          {plan.headline}
-        </h2>
+        <div className="min-w-0 flex-1">
+          <AnswerHead plan={plan} />
+          <h2 aria-live="polite" className="mb-1.5 text-note font-normal text-soft" data-testid="headline">
+            {plan.headline}
+          </h2>
+        </div>
         {pinned > 0 ? (
           <Button className="ml-auto shrink-0" onClick={() => perform(() => releasePins(setupId))}>
             Release {pinned} pin{pinned > 1 ? "s" : ""}

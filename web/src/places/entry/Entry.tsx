@@ -1,13 +1,16 @@
 import { useState } from "react";
 import type { Registration } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
+import { kept } from "../../state/first";
 import { useEnter } from "../../state/session";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/Field";
+import { First } from "../first/First";
 
 /** Sign in, or make an account. */
 export function Entry({ registration }: { registration: Registration }) {
   const [joining, setJoining] = useState(false);
+  const [first, setFirst] = useState(() => (kept().step ?? 0) > 0);
   const [typed, setTyped] = useState({ name: "", email: "", password: "", invitation: "" });
   const enter = useEnter();
   const refused = enter.error instanceof Refused ? enter.error : null;
@@ -26,16 +29,49 @@ export function Entry({ registration }: { registration: Registration }) {
       onType={(text) => setTyped({ ...typed, [name]: text })}
     />
   );
+  if (first) {
+    const signUp = () => {
+      setJoining(registration !== "closed");
+      setFirst(false);
+    };
+    return (
+      <>
+        <header className="flex items-baseline gap-3 border-b rule bg-paper px-4 py-2">
+          <span className="font-title text-head font-semibold">Steady Tide</span>
+          <Button look="quiet" className="ml-auto min-h-11 text-sea" onClick={() => setFirst(false)}>
+            Sign in
+          </Button>
+        </header>
+        <First signedIn={false} onAccount={signUp} />
+      </>
+    );
+  }
   return (
-    <main className="mx-auto mt-[14vh] w-[min(23rem,92vw)] rounded-sm border rule bg-paper p-6">
+    <main className="mx-auto mt-[8vh] w-[min(23rem,92vw)] rounded-sm border rule bg-paper p-6">
       <h1 className="mb-1 text-great">Steady Tide</h1>
-      <p className="mb-5 text-soft">Camera settings that hold for the light you will meet.</p>
+      <p className="mb-4 text-soft">Camera settings that hold for the light you will meet.</p>
+      {kept().purpose ? (
+        <p className="mb-4 border-l-4 border-sea bg-sea-wash px-3 py-1">
+          Your card waits on this device; it is kept in the account you make or open now.
+        </p>
+      ) : (
+        <Button
+          look="strong"
+          className="mb-5 min-h-11 w-full justify-center text-head"
+          onClick={() => setFirst(true)}
+        >
+          Get a card now, without an account
+        </Button>
+      )}
       <form
         noValidate
         className="grid gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          enter.mutate({ joining, typed });
+          enter.mutate(
+            { joining, typed },
+            { onSuccess: () => kept().purpose && window.history.replaceState(null, "", "/first") },
+          );
         }}
       >
         {joining ? field("name", "Your name", "text", "name") : null}

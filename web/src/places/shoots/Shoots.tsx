@@ -2,9 +2,11 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { SceneSummary, ShootView } from "../../domain/documents";
 import { day, words } from "../../domain/format";
+import { useMadeUp } from "../../state/madeUp";
 import { useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
+import { Discard, LookAround } from "./LookAround";
 import { NewScene } from "./NewScene";
 import { ChangeShoot, NewShoot } from "./ShootSheet";
 import { SmallTide } from "./SmallTide";
@@ -20,9 +22,10 @@ export function Shoots() {
     <div className="mx-auto w-full max-w-[76rem] px-4 py-4">
       <div className="mb-3 flex items-baseline gap-4">
         <h1 className="text-great">Shoots</h1>
-        <Button className="ml-auto" onClick={() => setAdding(true)}>
-          New shoot
-        </Button>
+        <Link to="/first" className="ml-auto rounded-sm border rule px-2.5 py-1 hover:bg-sea-wash">
+          A card in a minute
+        </Link>
+        <Button onClick={() => setAdding(true)}>New shoot</Button>
       </div>
       {shoots.data.length === 0 ? (
         <div className="rounded-sm border rule bg-paper p-6">
@@ -30,9 +33,18 @@ export function Shoots() {
           <p className="my-2 text-soft">
             A shoot is a day, or some days, of scenes at a place. Start with its name.
           </p>
-          <Button look="strong" onClick={() => setAdding(true)}>
-            Make the first shoot
-          </Button>
+          <div className="flex flex-wrap items-center gap-2">
+            <Link
+              to="/first"
+              className="inline-flex min-h-11 items-center rounded-sm bg-sea px-4 text-on-sea hover:opacity-90"
+            >
+              Get the first card in a minute
+            </Link>
+            <Button className="min-h-11" onClick={() => setAdding(true)}>
+              Make the first shoot
+            </Button>
+            <LookAround />
+          </div>
         </div>
       ) : (
         shoots.data.map((shoot) => <Shoot key={shoot.id} shoot={shoot} />)
@@ -45,6 +57,7 @@ export function Shoots() {
 function Shoot({ shoot }: { shoot: ShootView }) {
   const [adding, setAdding] = useState(false);
   const [changing, setChanging] = useState(false);
+  const madeUp = useMadeUp();
   const open = shoot.scenes
     .flatMap((scene) => scene.setups)
     .filter((setup) => setup.to_decide.length > 0).length;
@@ -87,6 +100,10 @@ function Shoot({ shoot }: { shoot: ShootView }) {
         <Button look="quiet" className="text-soft" onClick={() => setChanging(true)}>
           Name, place, day
         </Button>
+        <Link to={`/first?shoot=${shoot.id}`} className="rounded-sm px-2.5 py-1 text-soft hover:bg-sea-wash">
+          A scene, step by step
+        </Link>
+        {madeUp.data?.shoot_id === shoot.id ? <Discard /> : null}
       </footer>
       {changing ? <ChangeShoot shoot={shoot} onClose={() => setChanging(false)} /> : null}
       {adding ? <NewScene shoot={shoot} onClose={() => setAdding(false)} /> : null}

@@ -5,9 +5,9 @@ from typing import Final
 
 import numpy as np
 
-from steady_tide.core.exposure.reach import ENDINGS, LedgerLine, Mark, Tolerance, ledger, reach
+from steady_tide.core.exposure.reach import ENDINGS, LedgerLine, Mark, Reach, Tolerance, ledger, reach
 from steady_tide.core.kit.settings import Setting, settings_that
-from steady_tide.core.light.conditions import CONDITIONS, UNDER_WATER, Condition
+from steady_tide.core.plan.account.answer import range_words
 from steady_tide.core.plan.account.plan import (
     InLight,
     LedgerPart,
@@ -58,34 +58,13 @@ def reach_part(chosen: ExposedSet) -> ReachPart:
         turns_ev100=round(marks.turns_ev100, 3),
         holds_dark=marks.holds_down_to(situation.dark_ev100),
         holds_bright=marks.holds_up_to(situation.bright_ev100),
-        words=_range_words(chosen, marks.low.ev100, marks.high.ev100),
+        words=range_words(chosen, marks.low.ev100, marks.high.ev100) if _told(chosen, marks) else "",
     )
 
 
-def _range_words(chosen: ExposedSet, low: float, high: float) -> str:
-    """The range, and the nearest named lights of the same kind that lie outside."""
-    situation = chosen.situation
-    if situation.brief.films_sky or not (low < high < NEVER_EV100):
-        return ""
-    what = chosen.glass.label if chosen.glass.count else "The bare lens"
-    told = [f"{what} is usable from {low:.1f} to {high:.1f} EV"]
-    lamps, wet = situation.light.lamps, situation.brief.water is not None
-    kin = [one for one in CONDITIONS if one.lamps == lamps and _wet(one) == wet]
-    darker = max((one for one in kin if one.ev100 < low), key=lambda one: one.ev100, default=None)
-    brighter = min((one for one in kin if one.ev100 > high), key=lambda one: one.ev100, default=None)
-    if darker is not None:
-        told.append(f"too dark for it: {_in_text(darker.label)}, {darker.ev100:g} EV")
-    if brighter is not None:
-        told.append(f"too bright: {_in_text(brighter.label)}, {brighter.ev100:g} EV")
-    return "; ".join(told) + "."
-
-
-def _wet(condition: Condition) -> bool:
-    return condition.group == UNDER_WATER
-
-
-def _in_text(label: str) -> str:
-    return label[:1].lower() + label[1:]
+def _told(chosen: ExposedSet, marks: Reach) -> bool:
+    """Whether a range is worth a sentence."""
+    return not chosen.situation.brief.films_sky and marks.low.ev100 < marks.high.ev100 < NEVER_EV100
 
 
 def _mark(mark: Mark) -> MarkPart:

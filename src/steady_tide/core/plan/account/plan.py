@@ -197,6 +197,23 @@ class Figure(Part):
     how: str
 
 
+class AnswerValue(Part):
+    """One of the values that matter most: its label, as it stands, and as it is said in a sentence."""
+
+    label: str
+    text: str
+    said: str
+
+
+class Answer(Part):
+    """What somebody wants to hear first. steady: whether the expected light is held; line: how far, in words."""
+
+    steady: bool
+    words: str
+    line: str
+    values: list[AnswerValue]
+
+
 class Price(Part):
     """Something the set pays, told in numbers."""
 
@@ -274,6 +291,7 @@ class Plan(Part):
     assumptions: list[str]
     measures: Measures | None = Field(default=None, description="The figures as plain numbers.")
     brought: list[Brought] = Field(default=[], description="What `bring` says in words.")
+    answer: Answer | None = None
     practice: list[str] = Field(default=[], description="What to mind on the spot.")
     practice_keys: list[Practice] = Field(default=[], description="What `practice` says in words, in its order.")
     caution_keys: list[Caution] = Field(default=[], description="What `cautions` say in words, in their order.")

@@ -1,0 +1,67 @@
+"""The first card, before signing up: a camera from memory, and a plan. Nothing of it is kept here."""
+
+from typing import Annotated
+
+from fastapi import APIRouter
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+
+from steady_tide.api.context import PlannerTurn, ServiceOf
+from steady_tide.api.problems import RESPONSES
+from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.kit.device import Device, checked
+from steady_tide.core.kit.likely import CLASSES, Class, Remembered
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
+from steady_tide.desk.kit.first import first_plan, remembered
+from steady_tide.desk.views import Outcome
+
+router = APIRouter(prefix="/api/first", tags=["first"], responses=RESPONSES)
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+
+
+class ClassView(BaseModel):
+    """A plain class of camera, and what is usual for it."""
+
+    key: Class
+    kind: str
+    label: str
+    usual: Remembered
+
+
+class CameraRequest(BaseModel):
+    """What is remembered of a camera."""
+
+    model_config = ConfigDict(extra="forbid")
+    kind: Class
+    said: Remembered
+    name: Name = "My camera"
+    key: Annotated[str, Field(pattern=r"^[a-z0-9]+(-[a-z0-9]+)*$", max_length=60)] = "my-camera"
+
+
+class PlanRequest(BaseModel):
+    """A scene for a camera that nobody keeps."""
+
+    model_config = ConfigDict(extra="forbid")
+    device: Device
+    brief: Brief
+    school: Annotated[str, Field(max_length=60)] = "even-keel"
+
+
+@router.get("/classes")
+def classes() -> list[ClassView]:
+    """Plain classes of cameras, by kind and age."""
+    return [ClassView(key=one.key, kind=one.kind, label=one.label, usual=one.usual) for one in CLASSES]
+
+
+@router.post("/camera")
+def camera(told: CameraRequest) -> Device:
+    """A whole camera document from what is remembered; what is assumed is marked."""
+    return remembered(told.kind, told.said, key=told.key, name=told.name)
+
+
+@router.post("/plan", dependencies=[PlannerTurn])
+def plan(service: ServiceOf, told: PlanRequest) -> Outcome:
+    """A plan with an empty bag; nothing is kept."""
+    if told.school not in SCHOOL_BY_KEY:
+        raise BadInput([Problem(("school",), f"no such school; known are {', '.join(SCHOOL_BY_KEY)}")])
+    return first_plan(service.shared.planners, checked(told.device), told.brief, told.school)

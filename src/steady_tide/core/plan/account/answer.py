@@ -1,0 +1,99 @@
+"""The answer first: one sentence, and the four values that matter most."""
+
+from typing import Final
+
+from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.light.conditions import CONDITIONS, ON_TABLE, UNDER_WATER, Condition
+from steady_tide.core.plan.account.plan import Answer, AnswerValue, Decision, ReachPart
+from steady_tide.core.plan.physics.exposed import ExposedSet
+from steady_tide.core.plan.problem.glasses import NO_FILTER
+from steady_tide.core.plan.problem.situation import Situation
+from steady_tide.core.quantities import about_text, counted
+
+SLACK_STOPS: Final = 0.05
+"""Light beyond a mark by less than this still counts as held."""
+
+
+def answer_of(chosen: ExposedSet, reach: ReachPart, decisions: list[Decision], cautions: int) -> Answer:
+    """What somebody wants to hear first."""
+    values = _values(chosen, {decision.setting: decision for decision in decisions})
+    line, steady = _steady(chosen, reach)
+    more = f"; {counted(cautions, 'caution')}" if cautions else ""
+    told = ", ".join(value.said for value in values)
+    return Answer(steady=steady, words=f"{line}: {told}{more}.", line=line, values=values)
+
+
+def _values(chosen: ExposedSet, made: dict[Setting, Decision]) -> list[AnswerValue]:
+    text = {setting: decision.text for setting, decision in made.items()}
+    floating = chosen.settings.shortest_s < chosen.settings.longest_s
+    shutter = f"about {about_text(chosen.aim.shutter_s)} s" if floating else text[Setting.SHUTTER]
+    low, high = (round(value) for value in (chosen.settings.iso_floor, chosen.settings.iso_ceiling))
+    iso = f"{low}" if low == high else f"{low}–{high}"
+    glass = _glass(chosen, {setting: decision.value for setting, decision in made.items()}, text)
+    mode = f"{text[Setting.RESOLUTION]} · {text[Setting.FRAME_RATE]}"
+    return [
+        AnswerValue(label="Mode", text=mode, said=f"{text[Setting.RESOLUTION]} {text[Setting.FRAME_RATE]}"),
+        AnswerValue(label="Shutter", text=shutter, said=shutter),
+        AnswerValue(label="ISO", text=iso, said=f"ISO {iso}"),
+        AnswerValue(label="Filter", text=glass, said="no filter" if glass == "none" else glass),
+    ]
+
+
+def _glass(chosen: ExposedSet, values: dict[Setting, Value], text: dict[Setting, str]) -> str:
+    fitted = [chosen.glass.label] if chosen.glass.count else []
+    if values.get(Setting.COLOUR_FILTER, NO_FILTER) != NO_FILTER:
+        fitted.append(text[Setting.COLOUR_FILTER])
+    return " and ".join(fitted) or "none"
+
+
+def _steady(chosen: ExposedSet, reach: ReachPart) -> tuple[str, bool]:
+    """Whether it holds the light that is expected, and from which named light to which."""
+    situation = chosen.situation
+    dark = reach.low.ev100 - situation.dark_ev100 if not reach.holds_dark else 0.0
+    bright = situation.bright_ev100 - reach.high.ev100 if not reach.holds_bright else 0.0
+    if dark > SLACK_STOPS or bright > SLACK_STOPS:
+        parts = [f"{dark:.1f} stops short in the darkest light"] if dark > SLACK_STOPS else []
+        parts += [f"{bright:.1f} stops over in the brightest light"] if bright > SLACK_STOPS else []
+        return f"Not steady, {' and '.join(parts)}", False
+    names = kin_within(situation, reach.low.ev100, reach.high.ev100)
+    if len(names) < 2 or situation.brief.water is not None:
+        return "Steady in the light you expect", True
+    return f"Steady from {_in_text(names[0].label)} to {_in_text(names[-1].label)}", True
+
+
+def kin(situation: Situation) -> list[Condition]:
+    """Named lights of the same kind as a scene's, darkest first: of lamps, of water, of a table, or under the sky."""
+    lamps, wet = situation.light.lamps, situation.brief.water is not None
+    on_table = situation.brief.scenario == "product"
+    found = [
+        one
+        for one in CONDITIONS
+        if (one.group == UNDER_WATER) == wet
+        and (one.group == ON_TABLE) == on_table
+        and (on_table or one.lamps == lamps)
+    ]
+    return sorted(found, key=lambda one: one.ev100)
+
+
+def kin_within(situation: Situation, low: float, high: float) -> list[Condition]:
+    """Those of them that lie within some marks [EV at ISO 100]."""
+    return [one for one in kin(situation) if low <= one.ev100 <= high]
+
+
+def _in_text(label: str) -> str:
+    first = label.split(",", maxsplit=1)[0].split(" (", maxsplit=1)[0]
+    return first[:1].lower() + first[1:]
+
+
+def range_words(chosen: ExposedSet, low: float, high: float) -> str:
+    """A range, and the nearest named lights of the same kind that lie outside."""
+    what = chosen.glass.label if chosen.glass.count else "The bare lens"
+    told = [f"{what} is usable from {low:.1f} to {high:.1f} EV"]
+    named = kin(chosen.situation)
+    darker = max((one for one in named if one.ev100 < low), key=lambda one: one.ev100, default=None)
+    brighter = min((one for one in named if one.ev100 > high), key=lambda one: one.ev100, default=None)
+    if darker is not None:
+        told.append(f"too dark for it: {_in_text(darker.label)}, {darker.ev100:g} EV")
+    if brighter is not None:
+        told.append(f"too bright: {_in_text(brighter.label)}, {brighter.ev100:g} EV")
+    return "; ".join(told) + "."

@@ -1,0 +1,29 @@
+import type { Plan } from "../../domain/documents";
+
+/** The answer first: one sentence, and the four values that matter most, large. */
+export function AnswerHead({ plan }: { plan: Plan }) {
+  const answer = plan.answer;
+  if (!answer) return <p className="text-verdict font-semibold">{plan.headline}</p>;
+  const cautions = plan.cautions.length;
+  return (
+    <div className="mb-2" data-testid="answer">
+      <p className={`text-lead font-semibold ${answer.steady ? "text-sea" : "text-signal"}`}>
+        {answer.line}
+        {cautions > 0 ? (
+          <span className="font-normal text-soft">
+            {" "}
+            · {cautions} caution{cautions > 1 ? "s" : ""}
+          </span>
+        ) : null}
+      </p>
+      <dl className="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-4">
+        {answer.values.map((value) => (
+          <div key={value.label}>
+            <dt className="text-fine text-soft">{value.label}</dt>
+            <dd className="font-title text-place leading-tight font-semibold">{value.text}</dd>
+          </div>
+        ))}
+      </dl>
+    </div>
+  );
+}

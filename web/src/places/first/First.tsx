@@ -1,0 +1,168 @@
+import { useEffect, useRef } from "react";
+import { KINDS, ladder, PURPOSES, SLOWED, usualLight, usualWay, ways } from "../../domain/first";
+import { type Said, useFirstPlan, useSaid } from "../../state/first";
+import { useVocabulary } from "../../state/queries";
+import { Button } from "../../ui/Button";
+import { Notice, Waiting } from "../../ui/Notice";
+import { CameraStep } from "./CameraStep";
+import { Choices } from "./Choices";
+import { Drawing } from "./Drawings";
+import { FirstCard } from "./FirstCard";
+import { Keep } from "./Keep";
+
+const STEPS = [
+  "What do you film?",
+  "With what?",
+  "In what light?",
+  "How is it held?",
+  "What is it for?",
+  "Your card",
+];
+
+/** From nothing to a card: one question a screen, each with an answer that stands ready; back without loss. */
+export function First({
+  signedIn,
+  shoot = "",
+  onAccount,
+}: {
+  signedIn: boolean;
+  shoot?: string;
+  onAccount: () => void;
+}) {
+  const [said, say] = useSaid();
+  const vocabulary = useVocabulary();
+  const step = Math.min(said.step ?? 0, STEPS.length - 1);
+  const own = signedIn && said.camera !== undefined && said.remembered === undefined;
+  const top = useRef<HTMLHeadingElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the heading takes the focus when the step changes
+  useEffect(() => top.current?.focus(), [step]);
+  const next = (more: Said = {}) => say({ ...more, step: step + 1 });
+  const kind = said.kind ?? "";
+  return (
+    <main className="mx-auto w-full max-w-[46rem] px-4 py-5">
+      <p className="text-note text-soft">
+        {step < STEPS.length - 1 ? `${step + 1} of ${STEPS.length - 1}` : "Done"}
+        {step > 0 ? (
+          <Button
+            look="quiet"
+            className="ml-2 min-h-11 px-2 text-sea"
+            onClick={() => say({ step: step - 1 })}
+          >
+            Back
+          </Button>
+        ) : null}
+      </p>
+      <h1 ref={top} tabIndex={-1} className="mb-3 text-great outline-none">
+        {STEPS[step]}
+      </h1>
+      {step === 0 ? (
+        <Choices
+          legend="Kinds of scene"
+          columns="grid-cols-1 sm:grid-cols-3"
+          chosen={kind}
+          choices={KINDS.map((one) => ({
+            key: one.key,
+            words: one.name,
+            more: one.line,
+            drawn: <Drawing of={one.key} />,
+          }))}
+          onChoose={(key) => next({ kind: key, light: usualLight(key), carried: usualWay(key) })}
+        />
+      ) : null}
+      {step === 1 ? <CameraStep said={said} own={own} signedIn={signedIn} onSay={say} onNext={next} /> : null}
+      {step === 2 ? (
+        <Choices
+          legend="Light, brightest first"
+          columns="grid-cols-1"
+          chosen={said.light ?? ""}
+          choices={ladder(kind, vocabulary.data?.conditions ?? []).map((rung) => ({
+            key: rung.key,
+            words: rung.words,
+            more: rung.lux,
+          }))}
+          onChoose={(light) => next({ light })}
+        />
+      ) : null}
+      {step === 3 ? (
+        <Choices
+          legend="Ways to hold it"
+          chosen={said.carried ?? ""}
+          choices={ways(kind)}
+          onChoose={(carried) => next({ carried })}
+        />
+      ) : null}
+      {step === 4 ? <PurposeStep said={said} onSay={say} onNext={next} /> : null}
+      {step === 5 ? (
+        <Result said={said} own={own} signedIn={signedIn} shoot={shoot} onAccount={onAccount} />
+      ) : null}
+    </main>
+  );
+}
+
+function PurposeStep({
+  said,
+  onSay,
+  onNext,
+}: {
+  said: Said;
+  onSay: (more: Said) => void;
+  onNext: (more?: Said) => void;
+}) {
+  return (
+    <>
+      {said.kind === "lapse" ? null : (
+        <fieldset className="mb-4">
+          <legend className="text-note text-soft">Played</legend>
+          <div className="flex flex-wrap gap-1">
+            {SLOWED.map((one) => (
+              <Button
+                key={one.value}
+                aria-pressed={(said.slowed ?? 1) === one.value}
+                className={`min-h-11 ${(said.slowed ?? 1) === one.value ? "border-sea bg-sea-wash font-semibold" : ""}`}
+                onClick={() => onSay({ slowed: one.value })}
+              >
+                {one.words}
+              </Button>
+            ))}
+          </div>
+        </fieldset>
+      )}
+      <Choices
+        legend="What it is for"
+        chosen={said.purpose ?? ""}
+        choices={PURPOSES.map((one) => ({ key: one.key, words: one.words, more: one.line }))}
+        onChoose={(purpose) => onNext({ purpose })}
+      />
+    </>
+  );
+}
+
+function Result({
+  said,
+  own,
+  signedIn,
+  shoot,
+  onAccount,
+}: {
+  said: Said;
+  own: boolean;
+  signedIn: boolean;
+  shoot: string;
+  onAccount: () => void;
+}) {
+  const found = useFirstPlan(said, own);
+  if (found.isPending) return <Waiting what="your card" />;
+  if (found.isError)
+    return <Notice>The service does not answer. What you said is kept on this device.</Notice>;
+  const outcome = found.data.outcome;
+  if (outcome.outcome !== "plan") {
+    const words = outcome.outcome === "conflict" ? outcome.words : outcome.problems[0]?.message;
+    return <Notice>{words}. Go back and change an answer.</Notice>;
+  }
+  return (
+    <>
+      <FirstCard plan={outcome} assumed={found.data.assumed} />
+      <Keep said={said} own={own} signedIn={signedIn} shoot={shoot} onAccount={onAccount} />
+    </>
+  );
+}

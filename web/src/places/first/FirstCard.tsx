@@ -1,0 +1,33 @@
+import type { Plan } from "../../domain/documents";
+import { AnswerHead } from "../bench/AnswerHead";
+
+/** The set with its card: the answer, then what to dial in, in the order of its menu, then why and what is assumed. */
+export function FirstCard({ plan, assumed }: { plan: Plan; assumed: string[] }) {
+  return (
+    <article aria-label="Your card" className="border rule bg-paper">
+      <div className="px-4 pt-3">
+        <AnswerHead plan={plan} />
+      </div>
+      <ol className="grid sm:grid-cols-2">
+        {plan.decisions.map((one) => (
+          <li key={one.setting} className="flex justify-between gap-3 border-t border-hair/60 px-4 py-1">
+            <span className="text-soft">{one.label}</span>
+            <span className="text-right font-semibold">{one.text}</span>
+          </li>
+        ))}
+      </ol>
+      {plan.practice.length > 0 ? <p className="border-t rule px-4 py-2">{plan.practice.join(" ")}</p> : null}
+      {plan.cautions.length > 0 ? <p className="border-t rule px-4 py-2">{plan.cautions.join(" ")}</p> : null}
+      {assumed.length > 0 ? (
+        <details className="border-t rule px-4 py-2 text-note text-soft">
+          <summary>Assumed of this camera, until you know better</summary>
+          <ul className="list-disc pl-4">
+            {assumed.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
+    </article>
+  );
+}

@@ -282,7 +282,7 @@ def test_every_field_and_column_is_one_of_the_document(engine: Page) -> None:
         )
     }
     asked = {path.partition(".")[0] for path in paths} | set(parts)
-    assert asked | {"document", "version", "key", "choices", "left_alone"} == set(Device.model_fields)
+    assert asked | {"document", "version", "key", "choices", "left_alone", "assumed"} == set(Device.model_fields)
     assert parts["lenses"] == set(Lens.model_fields) and parts["views"] == set(View.model_fields)
     assert parts["stabilisation"] == set(StabilisationLevel.model_fields)
     assert parts["codecs"] == set(Codec.model_fields) and parts["profiles"] == set(ColourProfile.model_fields)

@@ -7,12 +7,15 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from steady_tide.api.context import PlannerTurn, ServiceOf
 from steady_tide.api.problems import RESPONSES
+from steady_tide.core.advice.helps import Help
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.device import Device, checked
 from steady_tide.core.kit.likely import CLASSES, Class, Remembered
+from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
-from steady_tide.desk.kit.first import first_plan, remembered
+from steady_tide.desk import planners
+from steady_tide.desk.kit.first import first_plan, first_problem, remembered
 from steady_tide.desk.views import Outcome
 
 router = APIRouter(prefix="/api/first", tags=["first"], responses=RESPONSES)
@@ -57,6 +60,15 @@ def classes() -> list[ClassView]:
 def camera(told: CameraRequest) -> Device:
     """A whole camera document from what is remembered; what is assumed is marked."""
     return remembered(told.kind, told.said, key=told.key, name=told.name)
+
+
+@router.post("/helps", dependencies=[PlannerTurn])
+def helps(service: ServiceOf, told: PlanRequest) -> list[Help]:
+    """What would help such a plan most; nothing is kept."""
+    outcome = plan(service, told)
+    problem = first_problem(told.device, told.brief, told.school)
+    made = outcome if isinstance(outcome, Plan) else None
+    return service.shared.planners.ask(planners.helpful, problem, made, [], [])
 
 
 @router.post("/plan", dependencies=[PlannerTurn])

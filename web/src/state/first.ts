@@ -3,7 +3,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, got } from "../client/client";
-import type { Device, Remembered } from "../domain/documents";
+import type { Device, PlanRequest, Remembered } from "../domain/documents";
 import { type Answers, briefOf, PURPOSES } from "../domain/first";
 import { useNextId } from "./ids";
 import { refreshKit } from "./kit";
@@ -81,8 +81,17 @@ export function useFirstPlan(said: Said, own: boolean) {
       const brief = briefOf(answers as Answers) as never;
       const body = { device, brief, school: schoolOf(said) };
       const outcome = await got(api.POST("/api/first/plan", { signal, body }));
-      return { outcome, assumed: device.assumed };
+      return { outcome, assumed: device.assumed, body };
     },
+  });
+}
+
+/** What would help it most. */
+export function useFirstHelps(body: PlanRequest | undefined) {
+  return useQuery({
+    queryKey: ["first", "helps", JSON.stringify(body)],
+    enabled: body !== undefined,
+    queryFn: ({ signal }) => got(api.POST("/api/first/helps", { signal, body: body as PlanRequest })),
   });
 }
 

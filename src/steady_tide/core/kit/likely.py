@@ -90,6 +90,10 @@ BIT_RATES: Final[dict[Size, tuple[int, int]]] = {"5K": (80, 120), "4K": (60, 100
 BASE_W: Final = 2.6
 W_PER_MPX_S: Final = 0.0052
 """Power of a mode by the pixels it writes a second [W, W per million]. **Assumed**."""
+LAPSE_W: Final = 2.2
+INTERVALS_S: Final = (1, 2, 5, 10, 20, 30, 60)
+LONG_SHUTTERS: Final = ("30", "20", "15", "10", "5", "2", "1", "1/2")
+"""Of interval shooting. **Assumed**."""
 ISO_STEPS: Final = (50, 100, 200, 400, 800, 1600, 3200, 6400)
 CURVES: Final[dict[str, dict[str, Any]]] = {
     "log": {"base_iso": 400, "headroom_stops": 5.0, "shadow_lift": 1.2},
@@ -134,7 +138,8 @@ def likely(plain: Device, said: Remembered, *, key: str, name: str) -> Device:
         "key": key,
         "name": name,
         "stabilisation": levels,
-        "modes": [*modes, *(mode.plain() for mode in plain.modes if mode.kind == "lapse")],
+        "modes": [*modes, *_lapses(plain, said.largest)],
+        "shutters": _shutters(plain),
         "iso": {"values": values if settable else [floor, said.iso_most], "settable": settable},
         "codecs": [_codec(one, ten_bit=said.ten_bit) for one in document["codecs"]],
         "profiles": _profiles(plain, said),
@@ -178,6 +183,33 @@ def _modes(plain: Device, said: Remembered, size: Size, step: int, levels: Seque
         for rate in RATES
         if rate <= most
     ]
+
+
+def _lapses(plain: Device, size: Size) -> list[dict[str, Any]]:
+    """Modes at intervals, as nearly every camera has them, as video at its largest size."""
+    width, height = SIZES[size]
+    return [
+        {
+            "kind": "lapse",
+            "frame_shape": "16:9",
+            "resolution": size,
+            "width_px": width,
+            "height_px": height,
+            "rate": str(Fraction(1, seconds)),
+            "views": [view.key for view in plain.views],
+            "stabilisation": [plain.stabilisation[0].key],
+            "bit_rates": {plain.codecs[0].key: list(BIT_RATES[size])},
+            "readout": "whole",
+            "draw_w": LAPSE_W,
+        }
+        for seconds in INTERVALS_S
+    ]
+
+
+def _shutters(plain: Device) -> list[str]:
+    """Its shutters, with the long ones of lapses where any can be set."""
+    known = {*plain.shutters, *(map(Fraction, LONG_SHUTTERS) if plain.shutters else ())}
+    return [str(shutter) for shutter in sorted(known, reverse=True)]
 
 
 def _codec(codec: dict[str, Any], *, ten_bit: bool) -> dict[str, Any]:

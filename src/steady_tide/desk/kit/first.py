@@ -16,7 +16,11 @@ def remembered(kind: Class, said: Remembered, *, key: str, name: str) -> Device:
     return likely(template(CLASS_BY_KEY[kind].template), said, key=key, name=name)
 
 
+def first_problem(device: Device, brief: Brief, school: str) -> PlanningProblem:
+    """A scene for a camera that nobody keeps, with an empty bag. school: a key of those that ship."""
+    return PlanningProblem.of(brief, device, stance=SCHOOL_BY_KEY[school].stance)
+
+
 def first_plan(planners: Planners, device: Device, brief: Brief, school: str) -> Outcome:
-    """A plan for a camera that nobody keeps, with an empty bag. school: a key of those that ship."""
-    problem = PlanningProblem.of(brief, device, stance=SCHOOL_BY_KEY[school].stance)
-    return solve(Inputs(problem, "", ""), planners)
+    """A plan for it."""
+    return solve(Inputs(first_problem(device, brief, school), "", ""), planners)

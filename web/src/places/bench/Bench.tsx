@@ -6,6 +6,7 @@ import { type Perform, redo, undo } from "../../state/acts";
 import { useBriefDraft } from "../../state/draft";
 import { useKeys } from "../../state/keys";
 import { useGone, useScene, useSceneAct } from "../../state/queries";
+import { useWide } from "../../state/wide";
 import { Clash } from "../../ui/Clash";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";
@@ -46,6 +47,7 @@ function OpenScene({ scene }: { scene: SceneView }) {
   const [problem, setProblem] = useState("");
   const { brief, keeping, clash } = useBriefDraft(scene);
   const gone = useGone(scene.id);
+  const wide = useWide();
   const go = useNavigate();
   const at = Math.max(
     scene.setups.findIndex((setup) => setup.id === search.get("camera")),
@@ -80,12 +82,13 @@ function OpenScene({ scene }: { scene: SceneView }) {
   });
   if (!setup) return <Nowhere />;
   const outcome = setup.outcome;
+  const refused = outcome.outcome === "refused" ? outcome.problems : NONE;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <SceneBar scene={scene} keeping={keeping} onStep={(by) => step.mutate(by)} />
       {clash ? <Clash clash={clash} named={named} /> : null}
-      <div className="grid flex-1 lg:grid-cols-[16.5rem_minmax(0,1fr)_27rem]">
-        <BriefPanel draft={brief} refused={outcome.outcome === "refused" ? outcome.problems : NONE} />
+      <div className="grid flex-1 lg:grid-cols-[19rem_minmax(0,1fr)_26rem]">
+        {wide ? <BriefPanel draft={brief} refused={refused} /> : null}
         <section aria-label="The set" className="min-w-0 border-x rule">
           <CameraBar scene={scene} setup={setup} perform={perform} />
           {outcome.outcome === "plan" ? (
@@ -106,6 +109,12 @@ function OpenScene({ scene }: { scene: SceneView }) {
             </>
           )}
         </section>
+        {wide ? null : (
+          <details className="border-y rule bg-paper" open={refused.length > 0 || undefined}>
+            <summary className="min-h-11 px-4 py-2 text-lead font-semibold">What it is planned for</summary>
+            <BriefPanel draft={brief} refused={refused} />
+          </details>
+        )}
         <section aria-label="Light and exposure" className="min-w-0 bg-paper px-4 py-3">
           {outcome.outcome === "plan" ? (
             <>

@@ -45,7 +45,7 @@ export const DecisionRow = memo(function DecisionRow({
           ) : null}
         </span>
         {brief && !open ? null : (
-          <span className={`text-note text-soft ${open ? "" : "truncate"}`}>{decision.why}</span>
+          <span className="text-note text-soft">{open ? decision.why : decision.short || decision.why}</span>
         )}
       </button>
       {open ? (

@@ -26,16 +26,29 @@ export function CameraStep({
   return (
     <>
       {signedIn ? <OwnCameras said={said} onNext={onNext} /> : null}
-      <Choices
-        legend="Mine is like"
-        chosen={own ? "" : (said.camera ?? "")}
-        choices={offered.map((one) => ({ key: one.key, words: one.label }))}
-        onChoose={(key) =>
-          onSay({ camera: key, remembered: classes.data?.find((one) => one.key === key)?.usual })
-        }
-      />
       {chosen && said.remembered ? (
-        <section aria-label="What you remember of it" className="mt-4 border-t rule pt-3">
+        <p className="flex flex-wrap items-center gap-2 text-head font-semibold">
+          {chosen.label}
+          <Button
+            look="quiet"
+            className="min-h-11 text-sea"
+            onClick={() => onSay({ camera: undefined, remembered: undefined })}
+          >
+            Another
+          </Button>
+        </p>
+      ) : (
+        <Choices
+          legend="Mine is like"
+          chosen={own ? "" : (said.camera ?? "")}
+          choices={offered.map((one) => ({ key: one.key, words: one.label }))}
+          onChoose={(key) =>
+            onSay({ camera: key, remembered: classes.data?.find((one) => one.key === key)?.usual })
+          }
+        />
+      )}
+      {chosen && said.remembered ? (
+        <section aria-label="What you remember of it" className="mt-2 border-t rule pt-3">
           <p className="mb-2 text-soft">
             This is usual for it. Change what you know; everything else is assumed, and marked as that.
           </p>
@@ -123,7 +136,7 @@ function Pick<Value extends string | number | boolean>({
         <Button
           key={String(key)}
           aria-pressed={key === value}
-          className={`min-h-9 ${key === value ? "border-sea bg-sea-wash font-semibold" : ""}`}
+          className={`min-h-11 min-w-11 justify-center ${key === value ? "border-sea bg-sea-wash font-semibold" : ""}`}
           onClick={() => onPick(key)}
         >
           {text}

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from "react";
+import type { PlanRequest } from "../../domain/documents";
 import { KINDS, ladder, PURPOSES, SLOWED, usualLight, usualWay, ways } from "../../domain/first";
-import { type Said, useFirstPlan, useSaid } from "../../state/first";
+import { type Said, useFirstHelps, useFirstPlan, useSaid } from "../../state/first";
 import { useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
@@ -161,8 +162,23 @@ function Result({
   }
   return (
     <>
-      <FirstCard plan={outcome} assumed={found.data.assumed} />
+      <FirstCard plan={outcome} assumed={found.data.assumed} helps={<FirstHelps body={found.data.body} />} />
       <Keep said={said} own={own} signedIn={signedIn} shoot={shoot} onAccount={onAccount} />
     </>
+  );
+}
+
+function FirstHelps({ body }: { body: PlanRequest }) {
+  const helps = useFirstHelps(body);
+  if (!helps.data?.length) return null;
+  return (
+    <section aria-label="What would help most" className="border-l-4 border-sea bg-sea-wash px-3 py-1">
+      <h2 className="text-small text-soft">What would help most</h2>
+      <ul>
+        {helps.data.map((help) => (
+          <li key={help.key}>{help.words}</li>
+        ))}
+      </ul>
+    </section>
   );
 }

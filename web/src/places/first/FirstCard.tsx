@@ -1,13 +1,15 @@
+import type { ReactNode } from "react";
 import type { Plan } from "../../domain/documents";
 import { AnswerHead } from "../bench/AnswerHead";
 
 /** The set with its card: the answer, then what to dial in, in the order of its menu, then why and what is assumed. */
-export function FirstCard({ plan, assumed }: { plan: Plan; assumed: string[] }) {
+export function FirstCard({ plan, assumed, helps }: { plan: Plan; assumed: string[]; helps: ReactNode }) {
   return (
     <article aria-label="Your card" className="border rule bg-paper">
       <div className="px-4 pt-3">
         <AnswerHead plan={plan} />
       </div>
+      {helps}
       <ol className="grid sm:grid-cols-2">
         {plan.decisions.map((one) => (
           <li key={one.setting} className="flex justify-between gap-3 border-t border-hair/60 px-4 py-1">

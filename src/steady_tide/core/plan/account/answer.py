@@ -51,6 +51,8 @@ def _steady(chosen: ExposedSet, reach: ReachPart) -> tuple[str, bool]:
     situation = chosen.situation
     dark = reach.low.ev100 - situation.dark_ev100 if not reach.holds_dark else 0.0
     bright = situation.bright_ev100 - reach.high.ev100 if not reach.holds_bright else 0.0
+    if dark <= SLACK_STOPS and reach.high.end == "runaway" and bright > SLACK_STOPS:
+        return "Holds the light, but motion stutters: the shutter gets very short", False
     if dark > SLACK_STOPS or bright > SLACK_STOPS:
         parts = [f"{dark:.1f} stops short in the darkest light"] if dark > SLACK_STOPS else []
         parts += [f"{bright:.1f} stops over in the brightest light"] if bright > SLACK_STOPS else []

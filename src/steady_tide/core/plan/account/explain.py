@@ -43,6 +43,14 @@ class Against(NamedTuple):
     there: Fact
 
 
+class Why(NamedTuple):
+    """A reason: whole, the disagreement it belongs to, and what of it stands in a line, if not all."""
+
+    words: str
+    axis: Axis | None = None
+    short: str = ""
+
+
 class Contest(NamedTuple):
     """A setting's fight: the least cost of each of its values, and its nearest rivals with their sets."""
 
@@ -99,8 +107,8 @@ class Explainer:
             )
             for (other, cost, point), against in zip(contest.near, turned, strict=True)
         ]
-        why, axis = self._why(setting, rivals, turned)
-        return self._decision(setting, value, why, axis, rivals, options)
+        why = self._why(setting, rivals, turned)
+        return self._decision(setting, value, why, rivals, options)
 
     def _turned(self, point: Point) -> list[Against]:
         there = self._at[point]
@@ -135,7 +143,7 @@ class Explainer:
         ]
         best = weighing.best() == value
         why = weighing.praise if best else "; ".join(one.words for one in weighing.objections[value]) or weighing.praise
-        return self._decision(setting, value, _sentence(why), weighing.axis, rivals, options)
+        return self._decision(setting, value, Why(_sentence(why), weighing.axis), rivals, options)
 
     def _option(self, setting: Setting, value: Value, offer: Offer, cost: float) -> Option:
         if cost == INFINITE:
@@ -150,11 +158,11 @@ class Explainer:
             return f"{device} does not offer it with what you pinned"
         return f"{device} does not offer it with {self.given.wishes_text(clash)}"
 
-    def _why(self, setting: Setting, rivals: list[Rival], turned: list[list[Against]]) -> tuple[str, Axis | None]:
+    def _why(self, setting: Setting, rivals: list[Rival], turned: list[list[Against]]) -> Why:
         if not rivals:
-            return "The only value this device offers here.", None
+            return Why("The only value this device offers here.")
         if setting in self.landscape.pins:
-            return "You pinned it; everything else is solved around it.", None
+            return Why("You pinned it; everything else is solved around it.")
         against = [one for one in turned[0] if round(one.difference, 2) > 0]
         to_the_point = [one for one in against if setting in one.here.about]
         axis = next((one.here.row.axis for one in to_the_point or against if one.here.row.axis is not None), None)
@@ -162,15 +170,15 @@ class Explainer:
         if to_the_point:
             first = to_the_point[0]
             turn = rival.turned_by[turned[0].index(first)]
-            return _told_twice(turn.here, rival, turn.there), axis
+            return Why(_told_twice(turn.here, rival, turn.there), axis, _sentence(turn.here))
         if rival.brings:
-            return f"{rival.text} would bring {', '.join(rival.brings)} with it.", axis
+            return Why(f"{rival.text} would bring {', '.join(rival.brings)} with it.", axis)
         if rival.cost > EQUAL:
-            return f"By a little better than {rival.text} in all.", axis
+            return Why(f"By a little better than {rival.text} in all.", axis)
         order = [offer.value for offer in self.given.offers(setting)]
         comes_first = order.index(self.values[setting]) < order.index(rival.value)
         taken = "; the first in the camera's order is taken" if comes_first else " in all"
-        return f"As good as {rival.text}{taken}.", axis
+        return Why(f"As good as {rival.text}{taken}.", axis)
 
     def _told(self, setting: Setting, value: Value, other: Value) -> str:
         """What a neighbouring frame rate means for the light."""
@@ -192,8 +200,7 @@ class Explainer:
         self,
         setting: Setting,
         value: Value,
-        why: str,
-        axis: Axis | None,
+        why: Why,
         rivals: list[Rival],
         options: list[Option],
     ) -> Decision:
@@ -208,9 +215,10 @@ class Explainer:
             default=entry.default if entry else None,
             default_text=self.given.text_of(setting, entry.default) if entry else "",
             pinned=setting in self.landscape.pins,
-            why=why,
-            axis=AXIS_LABELS[axis] if axis else None,
-            axis_position=position_text(self.situation.stance, axis) if axis else None,
+            why=why.words,
+            short=why.short or why.words,
+            axis=AXIS_LABELS[why.axis] if why.axis else None,
+            axis_position=position_text(self.situation.stance, why.axis) if why.axis else None,
             rivals=rivals,
             options=options,
         )

@@ -57,6 +57,7 @@ class Decision(Part):
     default_text: str
     pinned: bool
     why: str
+    short: str = Field(default="", description="What of the reason stands in a line.")
     axis: str | None = None
     axis_position: str | None = None
     rivals: list[Rival]

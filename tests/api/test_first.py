@@ -1,0 +1,80 @@
+"""The first card over HTTP: without an account, nothing kept, bad input named."""
+
+from datetime import date
+from typing import Any
+
+import pytest
+from starlette.testclient import TestClient
+
+from steady_tide.core.day.timeline import sky_of
+from steady_tide.core.light.almanac import Place
+from tests.service import join, with_kit
+from tests.situations import SCENES
+
+
+@pytest.fixture
+def nobody(app: Any) -> TestClient:
+    """Somebody without an account."""
+    client: TestClient = TestClient(app)
+    return client
+
+
+def camera(client: TestClient, kind: str = "action-some-years", **said: Any) -> dict[str, Any]:
+    usual = next(one["usual"] for one in client.get("/api/first/classes").json() if one["key"] == kind)
+    answer = client.post("/api/first/camera", json={"kind": kind, "said": {**usual, **said}})
+    assert answer.status_code == 200, answer.text
+    made: dict[str, Any] = answer.json()
+    return made
+
+
+def test_somebody_without_an_account_gets_a_plan(nobody: TestClient) -> None:
+    device = camera(nobody)
+    plan = nobody.post("/api/first/plan", json={"device": device, "brief": SCENES["The pilot gig"]}).json()
+    assert plan["outcome"] == "plan" and plan["answer"]["values"][0]["label"] == "Mode"
+    helps = nobody.post("/api/first/helps", json={"device": device, "brief": SCENES["The pilot gig"]}).json()
+    assert any(one["item"] and one["item"]["kind"] == "nd" for one in helps)
+    assert device["assumed"]
+
+
+def test_what_cannot_be_meant_is_named(nobody: TestClient) -> None:
+    device = camera(nobody)
+    wrong = nobody.post("/api/first/plan", json={"device": device, "brief": {"scenario": "dancing"}})
+    assert wrong.status_code == 422
+    school = {"device": device, "brief": SCENES["The pilot gig"], "school": "nowhere"}
+    assert nobody.post("/api/first/plan", json=school).status_code == 422
+    assert nobody.post("/api/first/camera", json={"kind": "submarine", "said": {}}).status_code == 422
+    broken = {**device, "modes": [{**device["modes"][0], "views": ["nothing"]}]}
+    refused = nobody.post("/api/first/plan", json={"device": broken, "brief": SCENES["The pilot gig"]})
+    assert refused.status_code == 422 and "not described" in refused.text
+
+
+def test_the_made_up_shoot_is_a_copy_that_can_be_thrown_away(app: Any) -> None:
+    newcomer = join(app)
+    assert newcomer.get("/api/shoots/made-up").json() == {"shoot_id": None}
+    shoot = newcomer.post("/api/shoots/made-up").json()
+    assert shoot["day"] > "2026-09-19" and len(shoot["scenes"]) == 6
+    assert newcomer.post("/api/shoots/made-up").json()["id"] == shoot["id"], "asked for twice it is there once"
+    assert newcomer.get("/api/shoots/made-up").json() == {"shoot_id": shoot["id"]}
+    day = newcomer.get(f"/api/shoots/{shoot['id']}/day").json()
+    gig = next(scene for scene in day["scenes"] if scene["name"] == "The pilot gig")
+    sun_up = sky_of(Place(58.3, 6.6), date.fromisoformat(shoot["day"]), "Europe/Oslo")
+    assert sun_up.sun_deg[gig["starts"]] > 0, "its scenes keep their place in the daylight"
+    assert newcomer.delete("/api/shoots/made-up").status_code == 204
+    assert newcomer.get("/api/shoots").json() == [] and newcomer.get("/api/kit/devices").json() == []
+    assert newcomer.get("/api/kit/bag").json() == []
+
+
+def test_throwing_it_away_keeps_what_was_changed(app: Any) -> None:
+    newcomer = join(app)
+    newcomer.post("/api/shoots/made-up")
+    item = next(one for one in newcomer.get("/api/kit/bag").json() if one["key"] == "nd16")
+    assert newcomer.put("/api/kit/bag", json={**item, "note": "mine by now"}).status_code == 200
+    assert newcomer.delete("/api/shoots/made-up").status_code == 204
+    assert [one["key"] for one in newcomer.get("/api/kit/bag").json()] == ["nd16"]
+
+
+def test_nobody_throws_away_what_is_another_s(app: Any) -> None:
+    one, other = with_kit(join(app)), join(app)
+    mine = one.post("/api/shoots/made-up").json()["id"]
+    assert other.delete("/api/shoots/made-up").status_code == 404
+    assert other.get(f"/api/shoots/{mine}").status_code == 404

@@ -1,0 +1,95 @@
+"""From nothing to a card: acts counted for every kind of scene, on a desktop and on a phone; time is printed."""
+
+import time
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.test_places import violations
+
+MOST_ACTS = 12
+KINDS = (
+    "Everyday", "Talking", "In motion", "Under water", "At night", "From the air", "Scenic", "A thing", "Time lapse",
+)  # fmt: skip
+SIZES = {"desktop": (1280, 800), "phone": (390, 844)}
+
+
+class Acts:
+    """Presses, counted."""
+
+    def __init__(self, page: Page) -> None:
+        self.page = page
+        self.count = 0
+
+    def press(self, name: str) -> None:
+        self.page.get_by_role("button", name=name, exact=False).first.click()
+        self.count += 1
+
+    def first_of(self, group: str) -> None:
+        self.page.get_by_role("group", name=group).get_by_role("button").first.click()
+        self.count += 1
+
+
+def to_the_card(page: Page, kind: str) -> Acts:
+    acts = Acts(page)
+    acts.press("Get a card now, without an account")
+    acts.press(kind)
+    acts.first_of("Mine is like")
+    acts.press("Next")
+    acts.first_of("Light, brightest first")
+    acts.first_of("Ways to hold it")
+    acts.first_of("What it is for")
+    return acts
+
+
+@pytest.mark.parametrize("size", SIZES)
+@pytest.mark.parametrize("kind", KINDS)
+def test_a_card_in_few_acts(page: Page, plain_address: str, kind: str, size: str) -> None:
+    width, height = SIZES[size]
+    page.set_viewport_size({"width": width, "height": height})
+    page.goto(plain_address)
+    begun = time.monotonic()
+    acts = to_the_card(page, kind)
+    card = page.get_by_role("article", name="Your card")
+    expect(card).to_be_visible()
+    print(f"{kind}, {size}: {acts.count} acts, {time.monotonic() - begun:.1f} s")
+    assert acts.count <= MOST_ACTS
+    expect(card.get_by_test_id("answer")).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth") <= width, "nothing is cut at the side"
+    assert violations(page) == []
+
+
+def sign_up(page: Page) -> None:
+    page.get_by_label("Your name").fill("A newcomer")
+    page.get_by_label("E-mail address").fill(f"first{time.monotonic_ns()}@example.invalid")
+    page.get_by_label("Password").fill("a long enough secret")
+    page.get_by_role("button", name="Make the account").click()
+
+
+def test_what_was_said_is_taken_over_by_the_account_made_afterwards(page: Page, plain_address: str) -> None:
+    page.goto(plain_address)
+    to_the_card(page, "Talking")
+    page.get_by_role("button", name="Back").click()
+    expect(page.get_by_role("heading", name="What is it for?")).to_be_visible()
+    page.reload()
+    expect(page.get_by_role("heading", name="What is it for?")).to_be_visible()
+    page.get_by_role("button", name="Posted as it is").click()
+    page.get_by_role("button", name="Keep it: make an account").click()
+    sign_up(page)
+    page.get_by_role("button", name="Keep it, and refine it on the bench").click()
+    expect(page.get_by_role("heading", name="Talking")).to_be_visible()
+    expect(page.get_by_test_id("answer")).to_be_visible()
+    expect(page.get_by_text("My camera").first).to_be_visible()
+    page.get_by_role("link", name="Shoots").click()
+    expect(page.get_by_role("heading", name="My first shoot")).to_be_visible()
+
+
+def test_a_newcomer_looks_around_and_throws_it_away(page: Page, plain_address: str) -> None:
+    page.goto(plain_address)
+    page.get_by_role("button", name="Make an account").click()
+    sign_up(page)
+    page.get_by_role("button", name="Look around in a made-up shoot").click()
+    expect(page.get_by_role("heading", name="Rope and Lantern")).to_be_visible()
+    page.get_by_role("link", name="Shoots", exact=True).click()
+    page.get_by_role("button", name="Made up, to look around: throw it away").click()
+    expect(page.get_by_role("heading", name="No shoot yet")).to_be_visible()

@@ -3,7 +3,7 @@
 import time
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Response, expect
 
 from tests.browser.test_places import violations
 
@@ -93,3 +93,26 @@ def test_a_newcomer_looks_around_and_throws_it_away(page: Page, plain_address: s
     page.get_by_role("link", name="Shoots", exact=True).click()
     page.get_by_role("button", name="Made up, to look around: throw it away").click()
     expect(page.get_by_role("heading", name="No shoot yet")).to_be_visible()
+
+
+MOST_KB = 120
+
+
+def test_little_is_fetched_to_the_first_card_and_kept_for_ever(page: Page, plain_address: str) -> None:
+    kept: dict[str, str] = {}
+
+    def note(response: Response) -> None:
+        if "/assets/" in response.url:
+            kept[response.url] = response.headers.get("cache-control", "")
+
+    page.on("response", note)
+    page.goto(plain_address)
+    to_the_card(page, "Everyday")
+    expect(page.get_by_role("article", name="Your card")).to_be_visible()
+    told = (
+        "performance.getEntriesByType('resource').filter(e => /\\.(js|css)$/.test(e.name)).map(e => e.encodedBodySize)"
+    )
+    kilobytes = sum(page.evaluate(told)) / 1000
+    print(f"{kilobytes:.0f} KB of scripts and styles to the first card")
+    assert kilobytes <= MOST_KB
+    assert kept and all("immutable" in words for words in kept.values())

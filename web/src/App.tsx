@@ -1,22 +1,10 @@
-import { useState } from "react";
-import { BrowserRouter, Route, Routes } from "react-router";
-import { Account } from "./places/account/Account";
-import { Bench } from "./places/bench/Bench";
-import { CardPlace } from "./places/cards/CardPlace";
-import { Cards } from "./places/cards/Cards";
-import { Day } from "./places/day/Day";
+import { lazy, Suspense } from "react";
 import { Entry } from "./places/entry/Entry";
-import { FirstPlace } from "./places/first/FirstPlace";
-import { House } from "./places/House";
-import { DeviceEditor } from "./places/kit/DeviceEditor";
-import { Kit } from "./places/kit/Kit";
-import { Nowhere } from "./places/Nowhere";
-import { Shoots } from "./places/shoots/Shoots";
-import { Taste } from "./places/taste/Taste";
-import { openOutbox } from "./state/outbox/use";
 import { useSession } from "./state/session";
 import { Waiting } from "./ui/Notice";
-import { TipProvider } from "./ui/Tip";
+
+/** All that needs an account is fetched when there is one: the first card does without. */
+const SignedIn = lazy(async () => ({ default: (await import("./places/SignedIn")).SignedIn }));
 
 export function App() {
   const session = useSession();
@@ -34,31 +22,9 @@ export function App() {
   }
   const { name, email, demo } = session.data;
   if (name === null || email === null) return <Entry registration={session.data.registration} />;
-  return <SignedIn key={email} name={name} email={email} demo={demo} />;
-}
-
-function SignedIn({ name, email, demo }: { name: string; email: string; demo: boolean }) {
-  useState(() => openOutbox(email));
   return (
-    <TipProvider>
-      <BrowserRouter>
-        <Routes>
-          <Route element={<House name={name} demo={demo} />}>
-            <Route index element={<Shoots />} />
-            <Route path="first" element={<FirstPlace />} />
-            <Route path="scenes/:sceneId" element={<Bench />} />
-            <Route path="cards" element={<Cards />} />
-            <Route path="cards/:setupId" element={<CardPlace />} />
-            <Route path="kit" element={<Kit />} />
-            <Route path="kit/:deviceId" element={<Kit />} />
-            <Route path="kit/:deviceId/edit/:section" element={<DeviceEditor />} />
-            <Route path="shoots/:shootId/day" element={<Day />} />
-            <Route path="taste" element={<Taste />} />
-            <Route path="account" element={<Account />} />
-            <Route path="*" element={<Nowhere />} />
-          </Route>
-        </Routes>
-      </BrowserRouter>
-    </TipProvider>
+    <Suspense fallback={<Waiting what="your shoots" />}>
+      <SignedIn key={email} name={name} email={email} demo={demo} />
+    </Suspense>
   );
 }

@@ -2,10 +2,12 @@
 
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
+from typing import Any, Final
 
 from fastapi import FastAPI, Response
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
+from starlette.middleware.gzip import GZipMiddleware
 from starlette.responses import FileResponse
 
 from steady_tide import __version__
@@ -33,6 +35,10 @@ MODULES = (
     ready, session, account, shoots, day, exports, jobs, scenes, places, setups, kit, stances, first,
     vocabulary,
 )  # fmt: skip
+
+
+LEAST_PACKED: Final = 1024
+"""Files from this size on leave compressed [bytes]."""
 
 
 def _operation_id(route: APIRoute) -> str:
@@ -72,11 +78,21 @@ def create_app(service: Service) -> FastAPI:
     return app
 
 
+class Named(StaticFiles):
+    """Files whose names change with what is in them: a browser may keep them for ever."""
+
+    def file_response(self, *args: Any, **named: Any) -> Response:
+        """The file, with leave to keep it."""
+        response = super().file_response(*args, **named)
+        response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+        return response
+
+
 def _serve_interface(app: FastAPI, service: Service) -> None:
     web = service.web
     if web is None or not (web / "index.html").exists():
         return
-    app.mount("/assets", StaticFiles(directory=web / "assets"), name="assets")
+    app.mount("/assets", GZipMiddleware(Named(directory=web / "assets"), minimum_size=LEAST_PACKED), name="assets")
     files = {path.name: path for path in web.iterdir() if path.is_file()}
 
     @app.get("/{path:path}", include_in_schema=False)

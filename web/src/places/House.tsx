@@ -1,10 +1,11 @@
 import { Moon, Sun } from "lucide-react";
-import { useEffect, useState } from "react";
+import { Suspense, useEffect, useState } from "react";
 import { NavLink, Outlet, useLocation, useNavigate, useNavigationType } from "react-router";
 import { useKeys } from "../state/keys";
 import { useSignOut } from "../state/session";
 import { toggleWatch, useWatch } from "../state/watch";
 import { Button } from "../ui/Button";
+import { Waiting } from "../ui/Notice";
 import { KeySheet } from "./KeySheet";
 
 const PLACES = [
@@ -73,7 +74,9 @@ export function House({ name, demo }: { name: string; demo: boolean }) {
         </div>
       </header>
       <main className="flex min-h-0 flex-1 flex-col">
-        <Outlet />
+        <Suspense fallback={<Waiting what="this place" />}>
+          <Outlet />
+        </Suspense>
       </main>
       <KeySheet open={help} onOpenChange={setHelp} />
     </div>

@@ -10,8 +10,8 @@ import {
   useStay,
 } from "../../state/account";
 import { Button } from "../../ui/Button";
-import { TextField } from "../../ui/Field";
 import { Notice, Waiting } from "../../ui/Notice";
+import { TextField } from "../../ui/TextField";
 
 const day = (moment: string) =>
   new Date(moment).toLocaleDateString(undefined, { day: "numeric", month: "long", year: "numeric" });

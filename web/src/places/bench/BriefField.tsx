@@ -3,7 +3,8 @@ import { chosenValue, type FieldSpec } from "../../domain/brief";
 import { briefFact, choicesOf, rangeOf } from "../../domain/fields";
 import type { BriefDraft } from "../../state/draft";
 import { useVocabulary } from "../../state/queries";
-import { ChoiceField, FlagField, TextField } from "../../ui/Field";
+import { ChoiceField, FlagField } from "../../ui/Field";
+import { TextField } from "../../ui/TextField";
 
 /** One field of a brief, kept as it is made; what it takes is told by its schema. */
 export function BriefField({

@@ -5,9 +5,9 @@ import { Refused } from "../../domain/refused";
 import { renameScene } from "../../state/acts";
 import { useDeleteScene, useSceneAct } from "../../state/queries";
 import { Button } from "../../ui/Button";
-import { TextField } from "../../ui/Field";
 import { Remove } from "../../ui/Remove";
 import { Sheet } from "../../ui/Sheet";
+import { TextField } from "../../ui/TextField";
 
 /** Rename a scene, or delete it. */
 export function SceneSheet({ scene, onClose }: { scene: SceneView; onClose: () => void }) {

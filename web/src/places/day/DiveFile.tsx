@@ -5,7 +5,7 @@ import { Refused } from "../../domain/refused";
 import type { FilmingState } from "../../state/day";
 import { useTyped } from "../../state/typed";
 import { Button } from "../../ui/Button";
-import { TextField } from "../../ui/Field";
+import { TextField } from "../../ui/TextField";
 
 /** A dive profile: from a log (UDDF or CSV), or written as a few points. */
 export function DiveFile({ scene, water, film }: { scene: SceneDay; water: WaterDay; film: FilmingState }) {

@@ -8,7 +8,8 @@ import type { FilmingState } from "../../state/day";
 import { askDay, sendCard } from "../../state/dayCalls";
 import { CalledOff, callOffJob, jobEnded } from "../../state/jobs";
 import { Button } from "../../ui/Button";
-import { ChoiceField, TextField } from "../../ui/Field";
+import { ChoiceField } from "../../ui/Field";
+import { TextField } from "../../ui/TextField";
 
 /** What was measured: it bends the model around its minute. */
 export function Readings({ film, day }: { film: FilmingState; day: DayView }) {

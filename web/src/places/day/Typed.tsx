@@ -1,5 +1,5 @@
 import { useTyped } from "../../state/typed";
-import { TextField } from "../../ui/Field";
+import { TextField } from "../../ui/TextField";
 
 /** What is no number goes as it was typed, for the service to say so beside its field. */
 export const number = (text: string) => (/^-?[\d.]+$/.test(text.trim()) ? Number(text) : text) as number;

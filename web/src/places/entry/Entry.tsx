@@ -4,7 +4,7 @@ import { Refused } from "../../domain/refused";
 import { kept } from "../../state/first";
 import { useEnter } from "../../state/session";
 import { Button } from "../../ui/Button";
-import { TextField } from "../../ui/Field";
+import { TextField } from "../../ui/TextField";
 import { First } from "../first/First";
 
 /** Sign in, or make an account. */

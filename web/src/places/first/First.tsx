@@ -39,8 +39,9 @@ export function First({
   useEffect(() => top.current?.focus(), [step]);
   const next = (more: Said = {}) => say({ ...more, step: step + 1 });
   const kind = said.kind ?? "";
+  const Frame = signedIn ? "div" : "main";
   return (
-    <main className="mx-auto w-full max-w-[46rem] px-4 py-5">
+    <Frame className="mx-auto w-full max-w-[46rem] px-4 py-5">
       <p className="text-note text-soft">
         {step < STEPS.length - 1 ? `${step + 1} of ${STEPS.length - 1}` : "Done"}
         {step > 0 ? (
@@ -96,7 +97,7 @@ export function First({
       {step === 5 ? (
         <Result said={said} own={own} signedIn={signedIn} shoot={shoot} onAccount={onAccount} />
       ) : null}
-    </main>
+    </Frame>
   );
 }
 

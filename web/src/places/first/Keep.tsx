@@ -1,8 +1,8 @@
-import { useNavigate } from "react-router";
-import { KINDS } from "../../domain/first";
-import { forget, type Said, useKeep } from "../../state/first";
+import { lazy, Suspense } from "react";
+import { forget, type Said } from "../../state/first";
 import { Button } from "../../ui/Button";
-import { Notice } from "../../ui/Notice";
+
+const KeepInAccount = lazy(async () => ({ default: (await import("./KeepInAccount")).KeepInAccount }));
 
 /** Keep it in the account; without one, make one first: what was said waits on this device. */
 export function Keep({
@@ -21,7 +21,9 @@ export function Keep({
   return (
     <div className="mt-4 flex flex-wrap items-center gap-2">
       {signedIn ? (
-        <KeepInAccount said={said} own={own} shoot={shoot} />
+        <Suspense fallback={null}>
+          <KeepInAccount said={said} own={own} shoot={shoot} />
+        </Suspense>
       ) : (
         <Button look="strong" className="min-h-11 px-5 text-head" onClick={onAccount}>
           Keep it: make an account
@@ -41,32 +43,5 @@ export function Keep({
         Print it
       </Button>
     </div>
-  );
-}
-
-function KeepInAccount({ said, own, shoot }: { said: Said; own: boolean; shoot: string }) {
-  const keep = useKeep();
-  const go = useNavigate();
-  const name = KINDS.find((one) => one.key === said.kind)?.name ?? "First scene";
-  const then = (to: "card" | "bench") =>
-    keep.mutate(
-      { said, own, name, shoot },
-      { onSuccess: (made) => go(to === "card" ? `/cards/${made.setup}` : `/scenes/${made.scene}`) },
-    );
-  return (
-    <>
-      <Button
-        look="strong"
-        className="min-h-11 px-5 text-head"
-        disabled={keep.isPending}
-        onClick={() => then("bench")}
-      >
-        Keep it, and refine it on the bench
-      </Button>
-      <Button className="min-h-11" disabled={keep.isPending} onClick={() => then("card")}>
-        Keep it, and dial it in
-      </Button>
-      {keep.isError ? <Notice>{keep.error.message}</Notice> : null}
-    </>
   );
 }

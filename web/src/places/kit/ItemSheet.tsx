@@ -14,8 +14,9 @@ import { words } from "../../domain/format";
 import { Refused } from "../../domain/refused";
 import { useDropItem, usePutItem } from "../../state/kit";
 import { Button } from "../../ui/Button";
-import { ChoiceField, FlagField, TextField } from "../../ui/Field";
+import { ChoiceField, FlagField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
+import { TextField } from "../../ui/TextField";
 
 /** Describe a thing in the bag, or what a test of it showed. */
 export function ItemSheet({

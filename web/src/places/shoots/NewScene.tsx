@@ -6,8 +6,9 @@ import { sentence } from "../../domain/format";
 import { Refused } from "../../domain/refused";
 import { useAddScene, useDevices } from "../../state/queries";
 import { Button } from "../../ui/Button";
-import { ChoiceField, FlagField, TextField } from "../../ui/Field";
+import { ChoiceField, FlagField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
+import { TextField } from "../../ui/TextField";
 import { KitImport } from "./KitImport";
 
 export function NewScene({ shoot, onClose }: { shoot: ShootView; onClose: () => void }) {

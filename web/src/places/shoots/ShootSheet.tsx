@@ -4,9 +4,10 @@ import { Refused } from "../../domain/refused";
 import { useAddShoot, useChangeShoot, useDeleteShoot } from "../../state/queries";
 import { useSchools } from "../../state/stances";
 import { Button } from "../../ui/Button";
-import { ChoiceField, TextField } from "../../ui/Field";
+import { ChoiceField } from "../../ui/Field";
 import { Remove } from "../../ui/Remove";
 import { Sheet } from "../../ui/Sheet";
+import { TextField } from "../../ui/TextField";
 import { OwnPlaces } from "./OwnPlaces";
 
 export function NewShoot({ onClose }: { onClose: () => void }) {

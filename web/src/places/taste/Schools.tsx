@@ -5,8 +5,9 @@ import { Refused } from "../../domain/refused";
 import { useVocabulary } from "../../state/queries";
 import { useDeleteSchool, useSaveSchool, useUsualSchool } from "../../state/stances";
 import { Button } from "../../ui/Button";
-import { ChoiceField, TextField } from "../../ui/Field";
+import { ChoiceField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
+import { TextField } from "../../ui/TextField";
 
 type Axes = Record<string, string>;
 

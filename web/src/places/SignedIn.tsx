@@ -1,0 +1,47 @@
+import { lazy, useState } from "react";
+import { BrowserRouter, Route, Routes } from "react-router";
+import { openOutbox } from "../state/outbox/use";
+import { TipProvider } from "../ui/Tip";
+import { FirstPlace } from "./first/FirstPlace";
+import { House } from "./House";
+import { Nowhere } from "./Nowhere";
+import { Shoots } from "./shoots/Shoots";
+
+/** Places that are fetched when they are first entered. */
+const Account = lazy(async () => ({ default: (await import("./account/Account")).Account }));
+const Bench = lazy(async () => ({ default: (await import("./bench/Bench")).Bench }));
+const CardPlace = lazy(async () => ({ default: (await import("./cards/CardPlace")).CardPlace }));
+const Cards = lazy(async () => ({ default: (await import("./cards/Cards")).Cards }));
+const Day = lazy(async () => ({ default: (await import("./day/Day")).Day }));
+const DeviceEditor = lazy(async () => ({
+  default: (await import("./kit/DeviceEditor")).DeviceEditor,
+}));
+const Kit = lazy(async () => ({ default: (await import("./kit/Kit")).Kit }));
+const Taste = lazy(async () => ({ default: (await import("./taste/Taste")).Taste }));
+
+/** All places of an account. */
+export function SignedIn({ name, email, demo }: { name: string; email: string; demo: boolean }) {
+  useState(() => openOutbox(email));
+  return (
+    <TipProvider>
+      <BrowserRouter>
+        <Routes>
+          <Route element={<House name={name} demo={demo} />}>
+            <Route index element={<Shoots />} />
+            <Route path="first" element={<FirstPlace />} />
+            <Route path="scenes/:sceneId" element={<Bench />} />
+            <Route path="cards" element={<Cards />} />
+            <Route path="cards/:setupId" element={<CardPlace />} />
+            <Route path="kit" element={<Kit />} />
+            <Route path="kit/:deviceId" element={<Kit />} />
+            <Route path="kit/:deviceId/edit/:section" element={<DeviceEditor />} />
+            <Route path="shoots/:shootId/day" element={<Day />} />
+            <Route path="taste" element={<Taste />} />
+            <Route path="account" element={<Account />} />
+            <Route path="*" element={<Nowhere />} />
+          </Route>
+        </Routes>
+      </BrowserRouter>
+    </TipProvider>
+  );
+}

@@ -1,0 +1,33 @@
+import { useNavigate } from "react-router";
+import { KINDS } from "../../domain/first";
+import { type Said, useKeep } from "../../state/first";
+import { Button } from "../../ui/Button";
+import { Notice } from "../../ui/Notice";
+
+/** Keep it in the account, and go on. */
+export function KeepInAccount({ said, own, shoot }: { said: Said; own: boolean; shoot: string }) {
+  const keep = useKeep();
+  const go = useNavigate();
+  const name = KINDS.find((one) => one.key === said.kind)?.name ?? "First scene";
+  const then = (to: "card" | "bench") =>
+    keep.mutate(
+      { said, own, name, shoot },
+      { onSuccess: (made) => go(to === "card" ? `/cards/${made.setup}` : `/scenes/${made.scene}`) },
+    );
+  return (
+    <>
+      <Button
+        look="strong"
+        className="min-h-11 px-5 text-head"
+        disabled={keep.isPending}
+        onClick={() => then("bench")}
+      >
+        Keep it, and refine it on the bench
+      </Button>
+      <Button className="min-h-11" disabled={keep.isPending} onClick={() => then("card")}>
+        Keep it, and dial it in
+      </Button>
+      {keep.isError ? <Notice>{keep.error.message}</Notice> : null}
+    </>
+  );
+}

@@ -1,5 +1,6 @@
 """From nothing to a card: acts counted for every kind of scene, on a desktop and on a phone; time is printed."""
 
+import re
 import time
 
 import pytest
@@ -116,3 +117,20 @@ def test_little_is_fetched_to_the_first_card_and_kept_for_ever(page: Page, plain
     print(f"{kilobytes:.0f} KB of scripts and styles to the first card")
     assert kilobytes <= MOST_KB
     assert kept and all("immutable" in words for words in kept.values())
+
+
+def test_modes_are_pasted_and_a_bag_is_ticked(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/kit")
+    page.get_by_role("link", name=re.compile("Skarv A2")).click()
+    page.get_by_role("button", name="Paste its modes").click()
+    page.get_by_label("Specification").fill("4K 16:9: 24/25/30\n1080p120\nWeight 153 g")
+    expect(page.get_by_role("table", name="Understood")).to_contain_text("3840 × 2160")
+    expect(page.get_by_role("region", name="Not understood")).to_contain_text("Weight 153 g")
+    page.get_by_role("button", name="Take these 4 modes").click()
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    page.get_by_role("button", name="Tick what you own").click()
+    page.get_by_label("Card V90, 512 GB").check()
+    page.get_by_label("Lapel microphone").check()
+    assert violations(page) == []
+    page.get_by_role("button", name="Put 2 things into the bag").click()
+    expect(page.get_by_role("region", name="Cards")).to_contain_text("Card V90, 512 GB")

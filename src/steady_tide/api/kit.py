@@ -4,11 +4,12 @@ from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter, Body, Path, Response
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import RowsOf, WorkplaceOf
 from steady_tide.api.problems import RESPONSES
+from steady_tide.core.advice.ordinary import ordinary_bag
 from steady_tide.core.advice.strengths import Strength
 from steady_tide.core.kit.bag import BagItem, Kit, checked_kit
 from steady_tide.core.kit.device import Device, checked
@@ -17,6 +18,7 @@ from steady_tide.desk.kit.journal import Journal, KitHistory
 from steady_tide.desk.kit.kit import KitDesk
 from steady_tide.desk.views import DeviceView, ProblemView, SlotView
 from steady_tide.formats.modes_csv import modes_to_csv
+from steady_tide.formats.specification import Understood, understood
 
 router = APIRouter(prefix="/api/kit", tags=["kit"], responses=RESPONSES)
 LARGEST_KIT = 5 * MB
@@ -27,6 +29,20 @@ class ModeTable(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     csv: str
+
+
+class Pasted(BaseModel):
+    """A pasted text."""
+
+    model_config = ConfigDict(extra="forbid")
+    text: Annotated[str, Field(max_length=60_000)]
+
+
+class Several(BaseModel):
+    """Things that are put into the bag together."""
+
+    model_config = ConfigDict(extra="forbid")
+    items: Annotated[list[BagItem], Field(min_length=1, max_length=60)]
 
 
 class DeviceEdit(BaseModel):
@@ -181,3 +197,27 @@ def modes(rows: RowsOf, device_id: UUID) -> Response:
 def replace_modes(rows: RowsOf, device_id: UUID, table: ModeTable) -> Device:
     """Put another mode table, as CSV, into a camera."""
     return KitDesk(rows).replace_modes(device_id, table.csv)
+
+
+@router.post("/specification")
+def read_specification(pasted: Pasted) -> Understood:
+    """What is understood of pasted lines of a specification; nothing is changed."""
+    return understood(pasted.text)
+
+
+@router.put("/devices/{device_id}/specification")
+def take_specification(rows: RowsOf, device_id: UUID, pasted: Pasted) -> Device:
+    """Put the modes of a pasted specification into a camera."""
+    return KitDesk(rows).take_specification(device_id, pasted.text)
+
+
+@router.get("/devices/{device_id}/ordinary")
+def ordinary(rows: RowsOf, device_id: UUID) -> list[BagItem]:
+    """Usual things for a camera, to be ticked."""
+    return ordinary_bag(KitDesk(rows).device(device_id))
+
+
+@router.post("/bag/several")
+def put_several(rows: RowsOf, several: Several) -> list[BagItem]:
+    """Put several things into the bag as one change."""
+    return KitDesk(rows).put_several(several.items)

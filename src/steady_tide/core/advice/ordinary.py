@@ -2,7 +2,17 @@
 
 from typing import Final
 
-from steady_tide.core.kit.bag import Cell, Housing, Lamp, MemoryCard, NdFilter, Support
+from steady_tide.core.kit.bag import (
+    BagItem,
+    Cell,
+    Housing,
+    Lamp,
+    MemoryCard,
+    Microphone,
+    NdFilter,
+    PowerBank,
+    Support,
+)
 from steady_tide.core.kit.device import Device
 
 ND_STOPS: Final = (1, 2, 3, 4, 5, 6)
@@ -85,3 +95,44 @@ def housing(device: Device, depth_m: float) -> Housing:
     rating = next((rated for rated in (40.0, 60.0, 100.0) if rated >= depth_m), 200.0)
     label = f"Housing to {rating:g} m"
     return Housing(key=_key("housing", device), label=label, fits=[device.key], port="flat", depth_rating_m=rating)
+
+
+def ordinary_bag(device: Device) -> list[BagItem]:
+    """Usual things for a camera, to be ticked off: filters, lamps, supports, cells, cards, a housing, a microphone."""
+    dry: list[BagItem] = [nd_filter(stops, device) for stops in (2, 3, 4, 5, 6)]
+    fits = [device.key]
+    dry += [
+        pocket_panel(),
+        tripod(device),
+        gimbal(device),
+        Support(key=_key("chest-mount", device), label="Chest mount", carried="riding", fits=fits),
+        Cell(
+            key=_key("cell", device),
+            label="Cell as it came",
+            fits=fits,
+            capacity_wh=device.battery.capacity_wh,
+            share_at_0_c=device.battery.share_at_0_c,
+            count=2,
+        ),
+        cold_cells(device, 2),
+        MemoryCard(
+            key=_key("card-v30", device),
+            label="Card V30, 128 GB",
+            fits=fits,
+            speed_class=30,
+            sustained_mb_s=30,
+            capacity_gb=128,
+            count=2,
+        ),
+        fast_card(device),
+        PowerBank(key="power-bank-20", label="Power bank 20 Ah", capacity_wh=72),
+        Microphone(key=_key("lapel", device), label="Lapel microphone", fits=fits, powered=False),
+    ]
+    if device.kind == "drone":
+        return [item for item in dry if item.kind in ("nd", "cell", "card")]
+    wet: list[BagItem] = [
+        housing(device, 60.0),
+        dive_lamp(),
+        Support(key=_key("tray", device), label="Two-handed tray", carried="tray", fits=fits),
+    ]
+    return [*dry, *wet] if device.kind == "action-camera" else dry

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from fractions import Fraction
+from math import log2
 from typing import Any, Final, Literal, NamedTuple
 
 from pydantic import Field
@@ -230,3 +231,30 @@ def _profiles(plain: Device, said: Remembered) -> list[dict[str, Any]]:
         }
         for curve in PROFILES[said.graded]
     ]
+
+
+class Stated(NamedTuple):
+    """A size that a maker states, with its rates: name, shape, pixels, exact texts."""
+
+    resolution: str
+    frame_shape: str
+    width_px: int
+    height_px: int
+    rates: Sequence[str]
+
+
+def modes_like(device: Device, stated: Sequence[Stated]) -> list[dict[str, Any]]:
+    """Modes as stated, for a mode table; what is not stated is as in the device's own mode nearest in pixels a second.
+
+    Modes at intervals stay as they are.
+    """
+    video = [mode for mode in device.modes if mode.kind == "video"]
+    made = []
+    for size in stated:
+        for rate in map(Fraction, size.rates):
+            pixels = size.width_px * size.height_px * float(rate)
+            near = min(video, key=lambda mode: abs(log2(mode.width_px * mode.height_px * float(mode.rate) / pixels)))
+            own = {"width_px": size.width_px, "height_px": size.height_px, "rate": str(rate)}
+            named = {"frame_shape": size.frame_shape, "resolution": size.resolution}
+            made.append({**near.plain(), **named, **own, "low_light_tuned": False})
+    return [*made, *(mode.plain() for mode in device.modes if mode.kind == "lapse")]

@@ -1,5 +1,6 @@
 """The kit of an account: cameras and the bag as documents."""
 
+from collections.abc import Sequence
 from itertools import count
 from uuid import UUID
 
@@ -10,6 +11,7 @@ from steady_tide.core.advice.strengths import Strength
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem, Kit, problems_of_item
 from steady_tide.core.kit.device import Device, checked
+from steady_tide.core.kit.likely import Stated, modes_like
 from steady_tide.desk import planners
 from steady_tide.desk.edits import joined
 from steady_tide.desk.kit.journal import Journal
@@ -17,6 +19,7 @@ from steady_tide.desk.kit.templates import TEMPLATES, template
 from steady_tide.desk.planners import Planners
 from steady_tide.desk.views import DeviceView, ProblemView
 from steady_tide.formats.modes_csv import modes_from_csv
+from steady_tide.formats.specification import understood
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories import kit as kept
@@ -87,6 +90,30 @@ class KitDesk:
         before = self.device(device_id)
         after = Device.read({**before.plain(), "modes": modes_from_csv(table)})
         return self.replace(device_id, checked(after), before=before)
+
+    def take_specification(self, device_id: UUID, text: str) -> Device:
+        """Put modes as a maker states them into a camera's document. Raises BadInput where none is understood."""
+        before, found = self.device(device_id), understood(text)
+        if not found.modes:
+            words = "no line has both a size and a rate; write them as 4K 16:9: 24/25/30/50/60"
+            raise BadInput([Problem(("text",), words)])
+        stated = [
+            Stated(one.resolution, one.frame_shape, one.width_px, one.height_px, one.rates) for one in found.modes
+        ]
+        after = Device.read({**before.plain(), "modes": modes_like(before, stated)})
+        return self.replace(device_id, checked(after), before=before)
+
+    def put_several(self, items: Sequence[BagItem]) -> list[BagItem]:
+        """Add several things to the bag as one change; what is there by its key is left as it is."""
+        there = {item.key for item in self.bag()}
+        new = [item for item in items if item.key not in there]
+        with self.journal.change(f"adding {len(new)} things"):
+            last = max((row.position for row in kept.bag(self.rows)), default=-1)
+            for at, item in enumerate(new, start=1):
+                if problems := list(problems_of_item(item)):
+                    raise BadInput(problems)
+                self.rows.add(BagRow(key=item.key, position=last + at, document=item.plain()))
+        return self.bag()
 
     def delete(self, device_id: UUID) -> None:
         """Remove a camera. Raises Taken while scenes use it."""

@@ -5,6 +5,7 @@ import { useBag } from "../../state/kit";
 import { Button } from "../../ui/Button";
 import { ItemSheet } from "./ItemSheet";
 import { Purchases } from "./Purchases";
+import { TickBag } from "./TickBag";
 
 const KINDS: { kind: BagItem["kind"]; name: string }[] = [
   { kind: "nd", name: "ND filters" },
@@ -28,7 +29,10 @@ export function Bag({ devices }: { devices: DeviceView[] }) {
   if (!bag.data) return null;
   return (
     <section aria-label="The bag" className="border rule bg-paper">
-      <h2 className="border-b rule px-4 py-2 text-head">The bag</h2>
+      <div className="flex items-baseline justify-between gap-3 border-b rule px-4 py-2">
+        <h2 className="text-head">The bag</h2>
+        <TickBag devices={devices} />
+      </div>
       <div className="grid gap-x-8 gap-y-3 px-4 py-3 md:grid-cols-2 xl:grid-cols-3">
         {KINDS.map(({ kind, name }) => {
           const items = bag.data.filter((item) => item.kind === kind);

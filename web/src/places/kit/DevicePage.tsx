@@ -8,6 +8,7 @@ import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { ModeGrid } from "./ModeGrid";
 import { OnItNow } from "./OnItNow";
+import { PasteModes } from "./PasteModes";
 import { Strengths } from "./Strengths";
 
 /** One camera: its facts, its modes, what it is good at beside another one. */
@@ -53,6 +54,16 @@ function Facts({ device }: { device: Device }) {
       {limitsOf(device).map((line) => (
         <p key={line}>{line}</p>
       ))}
+      {device.assumed.length > 0 ? (
+        <details className="text-note">
+          <summary>Assumed as usual for its class, until you say otherwise</summary>
+          <ul className="list-disc pl-4">
+            {device.assumed.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
     </div>
   );
 }
@@ -77,6 +88,7 @@ function Documents({ deviceId, device }: { deviceId: string; device: Device }) {
       >
         Edit the modes
       </Link>
+      <PasteModes deviceId={deviceId} name={device.name} />
       <a className="text-sea underline" href={`/api/kit/devices/${deviceId}`} download={`${device.key}.json`}>
         Document (JSON)
       </a>

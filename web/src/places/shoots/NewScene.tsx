@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { SCENARIOS, startOf } from "../../domain/brief";
 import type { Brief, ShootView } from "../../domain/documents";
 import { sentence } from "../../domain/format";
@@ -48,7 +48,17 @@ export function NewScene({ shoot, onClose }: { shoot: ShootView; onClose: () => 
         />
         <fieldset>
           <legend className="text-fine text-soft">Cameras</legend>
-          {devices.data?.length === 0 ? <KitImport /> : null}
+          {devices.data?.length === 0 ? (
+            <>
+              <p className="my-1">
+                <Link to={`/first?shoot=${shoot.id}`} className="text-sea underline">
+                  Describe yours in a few answers
+                </Link>
+                , or bring in a kit document.
+              </p>
+              <KitImport />
+            </>
+          ) : null}
           {(devices.data ?? []).map((device) => (
             <FlagField
               key={device.id}

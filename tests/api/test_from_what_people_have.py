@@ -1,0 +1,58 @@
+"""A camera from a pasted specification, and a bag ticked off a list, over HTTP."""
+
+from typing import Any
+
+from starlette.testclient import TestClient
+
+from tests.service import join, with_kit
+
+SHEET = "4K 16:9: 24/25/30/60\n2.7K 16:9: 120\nWeight: 153 g"
+
+
+def first_camera(client: TestClient) -> dict[str, Any]:
+    found: dict[str, Any] = client.get("/api/kit/devices").json()[0]
+    return found
+
+
+def test_a_pasted_sheet_is_shown_before_it_is_taken(creator: TestClient) -> None:
+    camera = first_camera(creator)
+    before = creator.get(f"/api/kit/devices/{camera['id']}").json()
+    shown = creator.post("/api/kit/specification", json={"text": SHEET}).json()
+    assert [mode["resolution"] for mode in shown["modes"]] == ["4K", "2.7K"] and shown["left"] == ["Weight: 153 g"]
+    assert creator.get(f"/api/kit/devices/{camera['id']}").json() == before, "nothing is changed by looking"
+    taken = creator.put(f"/api/kit/devices/{camera['id']}/specification", json={"text": SHEET}).json()
+    video = [mode for mode in taken["modes"] if mode["kind"] == "video"]
+    assert [(mode["resolution"], mode["rate"]) for mode in video] == [
+        ("4K", "24"), ("4K", "25"), ("4K", "30"), ("4K", "60"), ("2.7K", "120"),
+    ]  # fmt: skip
+    lapses = [mode for mode in before["modes"] if mode["kind"] == "lapse"]
+    assert [mode for mode in taken["modes"] if mode["kind"] == "lapse"] == lapses
+    assert creator.post("/api/kit/undo").status_code == 200
+    assert creator.get(f"/api/kit/devices/{camera['id']}").json() == before
+
+
+def test_a_sheet_without_a_mode_is_refused_in_words(creator: TestClient) -> None:
+    camera = first_camera(creator)
+    refused = creator.put(f"/api/kit/devices/{camera['id']}/specification", json={"text": "Weight: 153 g"})
+    assert refused.status_code == 422 and "both a size and a rate" in refused.text
+
+
+def test_usual_things_are_ticked_and_put_in_together(app: Any) -> None:
+    newcomer = join(app)
+    device = newcomer.post("/api/kit/devices/from/action-camera").json()
+    usual = newcomer.get(f"/api/kit/devices/{device['id']}/ordinary").json()
+    assert {"nd", "lamp", "support", "housing", "cell", "card", "power-bank", "microphone"} == {
+        item["kind"] for item in usual
+    }
+    ticked = [{**item, "count": 3} if item["kind"] == "cell" else item for item in usual[:12]]
+    bag = newcomer.post("/api/kit/bag/several", json={"items": ticked}).json()
+    assert [item["key"] for item in bag] == [item["key"] for item in ticked]
+    assert newcomer.post("/api/kit/bag/several", json={"items": ticked}).json() == bag, "what is there stays as it is"
+    assert newcomer.post("/api/kit/undo").status_code == 200
+
+
+def test_nobody_writes_into_the_kit_of_others(app: Any) -> None:
+    owner, other = with_kit(join(app)), join(app)
+    camera = first_camera(owner)
+    assert other.put(f"/api/kit/devices/{camera['id']}/specification", json={"text": SHEET}).status_code == 404
+    assert other.get(f"/api/kit/devices/{camera['id']}/ordinary").status_code == 404

@@ -1,0 +1,90 @@
+import { useState } from "react";
+import { useTakeSpecification, useUnderstood } from "../../state/specification";
+import { Button } from "../../ui/Button";
+import { Notice } from "../../ui/Notice";
+import { Sheet } from "../../ui/Sheet";
+
+const EXAMPLE = "4K 16:9: 24/25/30/50/60\n2.7K 4:3: 60, 120\n1080p240";
+
+/** Modes out of a specification sheet: what is understood is shown before it is taken, what is not stays visible. */
+export function PasteModes({ deviceId, name }: { deviceId: string; name: string }) {
+  const [open, setOpen] = useState(false);
+  const [text, setText] = useState("");
+  const found = useUnderstood(text);
+  const take = useTakeSpecification(deviceId);
+  const modes = found.data?.modes ?? [];
+  const count = modes.reduce((sum, mode) => sum + mode.rates.length, 0);
+  return (
+    <>
+      <Button className="font-semibold" onClick={() => setOpen(true)}>
+        Paste its modes
+      </Button>
+      <Sheet
+        open={open}
+        onOpenChange={setOpen}
+        title="Paste its modes"
+        about={`Lines of ${name}'s specification, or a table of a spreadsheet: a size, then its frame rates.`}
+      >
+        <label className="block">
+          <span className="text-fine text-soft">Specification</span>
+          <textarea
+            className="h-32 w-full rounded-sm border rule bg-paper p-2"
+            value={text}
+            placeholder={EXAMPLE}
+            onChange={(event) => setText(event.target.value)}
+          />
+        </label>
+        {modes.length > 0 ? (
+          <table className="mt-2 w-full" aria-label="Understood">
+            <thead>
+              <tr className="text-left text-note text-soft">
+                <th className="font-normal">Size</th>
+                <th className="font-normal">Pixels</th>
+                <th className="font-normal">Rates</th>
+              </tr>
+            </thead>
+            <tbody>
+              {modes.map((mode) => (
+                <tr
+                  key={`${mode.resolution} ${mode.frame_shape}`}
+                  className="border-t border-hair/60 align-baseline"
+                >
+                  <td>
+                    {mode.resolution} {mode.frame_shape}
+                  </td>
+                  <td>
+                    {mode.width_px} × {mode.height_px}
+                  </td>
+                  <td>{mode.rates.join(" ")}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        ) : null}
+        {found.data?.left.length ? (
+          <section aria-label="Not understood" className="mt-2">
+            <h3 className="text-small text-soft">Not understood, and left out</h3>
+            <ul className="text-signal">
+              {found.data.left.map((line, at) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: lines may be equal
+                <li key={at}>{line}</li>
+              ))}
+            </ul>
+          </section>
+        ) : null}
+        {take.isError ? <Notice>{take.error.message}</Notice> : null}
+        <p className="my-2 text-note text-soft">
+          They replace the modes it has; stabilisation, bit rates and power are taken from the nearest mode it
+          had. Undo brings the old table back.
+        </p>
+        <Button
+          look="strong"
+          disabled={count === 0 || take.isPending}
+          onClick={() => take.mutate(text, { onSuccess: () => setOpen(false) })}
+        >
+          Take {count === 0 ? "them" : count === 1 ? "1 mode" : `these ${count} modes`}
+        </Button>
+      </Sheet>
+    </>
+  );
+}

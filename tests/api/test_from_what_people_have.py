@@ -4,7 +4,8 @@ from typing import Any
 
 from starlette.testclient import TestClient
 
-from tests.service import join, with_kit
+from tests.service import add_scene, join, with_kit
+from tests.situations import SCENES
 
 SHEET = "4K 16:9: 24/25/30/60\n2.7K 16:9: 120\nWeight: 153 g"
 
@@ -56,3 +57,22 @@ def test_nobody_writes_into_the_kit_of_others(app: Any) -> None:
     camera = first_camera(owner)
     assert other.put(f"/api/kit/devices/{camera['id']}/specification", json={"text": SHEET}).status_code == 404
     assert other.get(f"/api/kit/devices/{camera['id']}/ordinary").status_code == 404
+
+
+def test_a_scene_and_a_shoot_are_copied_to_be_changed_into_the_next(creator: TestClient) -> None:
+    scene = add_scene(creator, SCENES["Lantern market"])
+    setup = scene["setups"][0]["id"]
+    assert creator.put(f"/api/setups/{setup}/pins/frame_rate", json={"value": "25"}).status_code == 200
+    copy = creator.post(f"/api/scenes/{scene['id']}/copy")
+    assert copy.status_code == 201
+    assert copy.json()["name"] == "A scene (copy)" and copy.json()["brief"] == scene["brief"]
+    assert copy.json()["setups"][0]["pins"] == {"frame_rate": "25"} and copy.json()["undo"] is None
+    shoot = creator.post(f"/api/shoots/{scene['shoot_id']}/copy").json()
+    assert [one["name"] for one in shoot["scenes"]] == ["A scene", "A scene (copy)"] and shoot["day"] is None
+    assert shoot["id"] != scene["shoot_id"] and shoot["name"].endswith("(copy)")
+
+
+def test_nobody_copies_what_is_another_s(creator: TestClient, app: Any) -> None:
+    scene, other = add_scene(creator, SCENES["Lantern market"]), join(app)
+    assert other.post(f"/api/scenes/{scene['id']}/copy").status_code == 404
+    assert other.post(f"/api/shoots/{scene['shoot_id']}/copy").status_code == 404

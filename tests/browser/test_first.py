@@ -134,3 +134,22 @@ def test_modes_are_pasted_and_a_bag_is_ticked(page: Page, demo: str) -> None:
     assert violations(page) == []
     page.get_by_role("button", name="Put 2 things into the bag").click()
     expect(page.get_by_role("region", name="Cards")).to_contain_text("Card V90, 512 GB")
+
+
+def test_anything_is_found_by_a_few_letters(page: Page, demo: str) -> None:
+    page.goto(demo)
+    expect(page.get_by_role("heading", name="Shoots")).to_be_visible()
+    page.keyboard.press("f")
+    box = page.get_by_role("combobox", name="Find")
+    box.fill("lan mar")
+    expect(page.get_by_role("option").first).to_contain_text("Lantern market")
+    assert violations(page) == []
+    box.press("Enter")
+    expect(page.get_by_role("heading", name="Lantern market")).to_be_visible()
+    page.keyboard.press("f")
+    expect(page.get_by_role("option").first).to_contain_text("Lantern market")
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Rename or delete this scene").click()
+    page.get_by_role("button", name="Copy this scene").click()
+    expect(page.get_by_role("heading", name="Lantern market (copy)")).to_be_visible()

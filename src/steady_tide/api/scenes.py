@@ -45,6 +45,12 @@ def scene(at: WorkplaceOf, scene_id: UUID) -> SceneView:
     return Bench(at).scene(scene_id)
 
 
+@router.post("/{scene_id}/copy", status_code=201)
+def copy(at: WorkplaceOf, scene_id: UUID) -> SceneView:
+    """A copy of the scene at the end of its shoot."""
+    return Bench(at).copied(scene_id)
+
+
 @router.put("/{scene_id}")
 def edit(at: WorkplaceOf, scene_id: UUID, change: SceneEdit) -> SceneView:
     """Change name or brief; everything is planned again."""

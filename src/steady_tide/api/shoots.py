@@ -115,6 +115,12 @@ def delete(at: WorkplaceOf, shoot_id: UUID) -> None:
     Shoots(at).delete(shoot_id)
 
 
+@router.post("/{shoot_id}/copy", status_code=201)
+def copy(at: WorkplaceOf, shoot_id: UUID) -> ShootView:
+    """A copy of the shoot with its scenes, without a day."""
+    return Shoots(at).copy(shoot_id)
+
+
 @router.get("/{shoot_id}/presets")
 def presets(at: WorkplaceOf, shoot_id: UUID) -> list[PresetsView]:
     """For each camera: its scenes in the fewest presets that lose least."""

@@ -1,8 +1,9 @@
 /** Single keys for the frequent acts; each may be changed by its user. Pure but for storage. */
 
-export type Act = "undo" | "redo" | "watch" | "shoots" | "cards" | "camera" | "help";
+export type Act = "find" | "undo" | "redo" | "watch" | "shoots" | "cards" | "camera" | "help";
 
 export const ACTS: Record<Act, { words: string; key: string }> = {
+  find: { words: "Find a scene, a camera, a place, an act", key: "f" },
   undo: { words: "Undo the last edit", key: "u" },
   redo: { words: "Do it again", key: "y" },
   camera: { words: "Next camera of the scene", key: "k" },

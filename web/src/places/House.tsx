@@ -1,4 +1,4 @@
-import { Moon, Sun } from "lucide-react";
+import { Moon, Search, Sun } from "lucide-react";
 import { Suspense, useEffect, useState } from "react";
 import { NavLink, Outlet, useLocation, useNavigate, useNavigationType } from "react-router";
 import { useKeys } from "../state/keys";
@@ -6,6 +6,7 @@ import { useSignOut } from "../state/session";
 import { toggleWatch, useWatch } from "../state/watch";
 import { Button } from "../ui/Button";
 import { Waiting } from "../ui/Notice";
+import { Finder } from "./Finder";
 import { KeySheet } from "./KeySheet";
 
 const PLACES = [
@@ -18,6 +19,7 @@ const PLACES = [
 /** The frame around every place. */
 export function House({ name, demo }: { name: string; demo: boolean }) {
   const [help, setHelp] = useState(false);
+  const [finding, setFinding] = useState(false);
   const watch = useWatch();
   const signOut = useSignOut();
   const go = useNavigate();
@@ -28,7 +30,12 @@ export function House({ name, demo }: { name: string; demo: boolean }) {
   useEffect(() => {
     if (way !== "POP") window.scrollTo(0, 0);
   }, [pathname]);
-  useKeys({ help: () => setHelp(true), watch: toggleWatch, shoots: () => go("/") });
+  useKeys({
+    find: () => setFinding(true),
+    help: () => setHelp(true),
+    watch: toggleWatch,
+    shoots: () => go("/"),
+  });
   return (
     <div className="flex min-h-screen flex-col">
       <header className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 border-b rule bg-paper px-4 py-1.5">
@@ -55,6 +62,9 @@ export function House({ name, demo }: { name: string; demo: boolean }) {
               {name}
             </NavLink>
           )}
+          <Button look="quiet" onClick={() => setFinding(true)} aria-label="Find">
+            <Search size={15} aria-hidden />
+          </Button>
           <Button
             look="quiet"
             onClick={toggleWatch}
@@ -79,6 +89,7 @@ export function House({ name, demo }: { name: string; demo: boolean }) {
         </Suspense>
       </main>
       <KeySheet open={help} onOpenChange={setHelp} />
+      <Finder open={finding} onOpenChange={setFinding} />
     </div>
   );
 }

@@ -20,6 +20,9 @@ from steady_tide.store.repositories.setups import setups_with
 from steady_tide.store.repositories.shoots import scenes_in
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
 
+LONGEST_COPIED = 110
+"""Of a name, so much is kept when it is copied: names have 120 characters at most."""
+
 
 @dataclass(frozen=True)
 class Camera:
@@ -78,6 +81,26 @@ class Bench:
             self._add_setup(scene, camera)
         History(self.rows, scene).begin()
         return scene
+
+    def copy_scene(self, scene_id: UUID, *, to: UUID | None = None, name: str | None = None) -> SceneRow:
+        """A copy of a scene with its cameras, at the end of its shoot or another's; not yet planned."""
+        scene = self.rows.get(SceneRow, scene_id)
+        cameras = [
+            Camera(setup.device_id, setup.school, dict(setup.pins), setup.slot)
+            for setup in History(self.rows, scene).setups()
+        ]
+        schedule = {"starts": scene.starts, "ends": scene.ends, "spot": scene.spot, "fixed": scene.fixed}
+        return self.put_scene(
+            to or scene.shoot_id,
+            name=name or f"{scene.name[:LONGEST_COPIED]} (copy)",
+            brief=Brief.opened(scene.brief),
+            cameras=cameras,
+            schedule=schedule if to is not None else None,
+        )
+
+    def copied(self, scene_id: UUID) -> SceneView:
+        """The same, planned."""
+        return self._view(self.copy_scene(scene_id))
 
     def delete_scene(self, scene_id: UUID) -> None:
         """Remove a scene and its cards."""

@@ -1,12 +1,13 @@
 """The list of shoots: each scene's cameras in a line, and what still needs deciding."""
 
 from collections.abc import Sequence
-from dataclasses import asdict, dataclass
+from dataclasses import asdict, dataclass, fields
 from datetime import date
 from uuid import UUID
 
 from steady_tide.core.kit.bag import BagItem, Housing
 from steady_tide.core.plan.account.plan import Conflict, Plan
+from steady_tide.desk.bench.bench import LONGEST_COPIED, Bench
 from steady_tide.desk.bench.history import History
 from steady_tide.desk.cards.dialled import Dialled, leftovers
 from steady_tide.desk.edits import joined_plain
@@ -69,6 +70,16 @@ class Shoots:
             setattr(shoot, name, value)
         self.rows.settle()
         return self._view(shoot, Planner(self.at))
+
+    def copy(self, shoot_id: UUID) -> ShootView:
+        """A copy of a shoot with its scenes and their times, without a day; readings stay with the day they were of."""
+        shoot = self.rows.get(ShootRow, shoot_id)
+        facts = {one.name: getattr(shoot, one.name) for one in fields(ShootFacts)}
+        made = self.rows.add(ShootRow(**{**facts, "name": f"{shoot.name[:LONGEST_COPIED]} (copy)", "day": None}))
+        bench = Bench(self.at)
+        for scene in scenes_of(self.rows, shoot.id):
+            bench.copy_scene(scene.id, to=made.id, name=scene.name)
+        return self._view(made, Planner(self.at))
 
     def _known(self, school: str) -> None:
         if school != INHERITED:

@@ -3,6 +3,7 @@ import { useNavigate } from "react-router";
 import type { SceneView } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
 import { renameScene } from "../../state/acts";
+import { useCopyScene } from "../../state/copies";
 import { useDeleteScene, useSceneAct } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Remove } from "../../ui/Remove";
@@ -14,11 +15,17 @@ export function SceneSheet({ scene, onClose }: { scene: SceneView; onClose: () =
   const [name, setName] = useState(scene.name);
   const rename = useSceneAct(scene.id, (text: string) => renameScene(scene.id, text));
   const remove = useDeleteScene(scene.id);
+  const copy = useCopyScene(scene.id);
   const go = useNavigate();
-  const error = rename.error ?? remove.error;
+  const error = rename.error ?? remove.error ?? copy.error;
   const refused = error instanceof Refused ? error : null;
   return (
-    <Sheet open onOpenChange={(open) => !open && onClose()} title="This scene" about="Its name, or its end.">
+    <Sheet
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title="This scene"
+      about="Its name, a copy of it, or its end."
+    >
       <form
         noValidate
         className="grid gap-3"
@@ -36,6 +43,19 @@ export function SceneSheet({ scene, onClose }: { scene: SceneView; onClose: () =
         <div className="flex flex-wrap items-center gap-3">
           <Button look="strong" type="submit" disabled={rename.isPending}>
             Keep it
+          </Button>
+          <Button
+            disabled={copy.isPending}
+            onClick={() =>
+              copy.mutate(undefined, {
+                onSuccess: (made) => {
+                  onClose();
+                  go(`/scenes/${made.id}`);
+                },
+              })
+            }
+          >
+            Copy this scene
           </Button>
           <Remove what="this scene" onRemove={() => remove.mutate(undefined, { onSuccess: () => go("/") })} />
         </div>

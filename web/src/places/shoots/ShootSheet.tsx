@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { ShootRequest, ShootView } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
+import { useCopyShoot } from "../../state/copies";
 import { useAddShoot, useChangeShoot, useDeleteShoot } from "../../state/queries";
 import { useSchools } from "../../state/stances";
 import { Button } from "../../ui/Button";
@@ -38,6 +39,7 @@ export function NewShoot({ onClose }: { onClose: () => void }) {
 export function ChangeShoot({ shoot, onClose }: { shoot: ShootView; onClose: () => void }) {
   const change = useChangeShoot(shoot);
   const remove = useDeleteShoot();
+  const copy = useCopyShoot(shoot.id);
   return (
     <ShootSheet
       title={shoot.name}
@@ -53,9 +55,10 @@ export function ChangeShoot({ shoot, onClose }: { shoot: ShootView; onClose: () 
         cloud: String(shoot.cloud_okta),
         travel: String(shoot.travel_minutes),
       }}
-      error={change.error ?? remove.error}
-      busy={change.isPending}
+      error={change.error ?? remove.error ?? copy.error}
+      busy={change.isPending || copy.isPending}
       onSave={(saved) => change.mutate(saved, { onSuccess: onClose })}
+      onCopy={() => copy.mutate(undefined, { onSuccess: onClose })}
       onRemove={() => remove.mutate(shoot.id, { onSuccess: onClose })}
       onClose={onClose}
     />
@@ -96,6 +99,7 @@ function ShootSheet({
   error,
   busy,
   onSave,
+  onCopy,
   onRemove,
   onClose,
 }: {
@@ -106,6 +110,7 @@ function ShootSheet({
   error: Error | null;
   busy: boolean;
   onSave: (shoot: ShootRequest) => void;
+  onCopy?: () => void;
   onRemove?: () => void;
   onClose: () => void;
 }) {
@@ -184,6 +189,7 @@ function ShootSheet({
           <Button look="strong" type="submit" disabled={busy}>
             {does}
           </Button>
+          {onCopy ? <Button onClick={onCopy}>Copy this shoot, without its day</Button> : null}
           {onRemove ? <Remove what="this shoot" onRemove={onRemove} /> : null}
         </div>
       </form>

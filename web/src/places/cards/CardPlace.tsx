@@ -6,8 +6,8 @@ import { inText } from "../../domain/format";
 import { Refused } from "../../domain/refused";
 import { chooseSlot, clearTicks, confirmCard, tickLine } from "../../state/acts";
 import { useCard, useCardAct } from "../../state/queries";
+import { useWide } from "../../state/wide";
 import { Button } from "../../ui/Button";
-import { FlagField } from "../../ui/Field";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Select } from "../../ui/Select";
 import { Nowhere } from "../Nowhere";
@@ -25,11 +25,25 @@ export function CardPlace() {
 const PAPER = { a6: "105mm 148mm; margin: 5mm", a4: "210mm 297mm; margin: 12mm" };
 
 function Card({ card }: { card: CardView }) {
-  const [onlyChanges, setOnlyChanges] = useState(false);
+  const wide = useWide();
+  const [unfolded, setUnfolded] = useState<boolean | null>(null);
   const [paper, setPaper] = useState<"a6" | "a4">("a6");
   const act = useCardAct(card.setup_id);
   const problem = act.error;
-  const lines = card.lines.filter((line) => !onlyChanges || line.changed);
+  const open = unfolded ?? wide;
+  const changed = card.lines.filter((line) => line.changed);
+  const rest = card.lines.filter((line) => !line.changed);
+  const shown = (line: CardLine) => (
+    <Line
+      key={line.decision.setting}
+      line={line}
+      onTick={(read_back) =>
+        act.mutate(() =>
+          tickLine(card.setup_id, line.decision.setting, String(line.decision.value), read_back),
+        )
+      }
+    />
+  );
   const slots = Array.from({ length: card.slots }, (_, index) => index + 1);
   const done = card.lines.filter((line) => line.read_back).length;
   const print = (size: "a6" | "a4") => {
@@ -57,7 +71,6 @@ function Card({ card }: { card: CardView }) {
             />
           </span>
         ) : null}
-        <FlagField label="Only what changes" value={onlyChanges} onFlip={setOnlyChanges} />
         <span className="ml-auto flex gap-1">
           <Button onClick={() => print("a6")}>
             <Printer size={14} aria-hidden /> A6
@@ -73,19 +86,24 @@ function Card({ card }: { card: CardView }) {
       >
         <CardHead card={card} />
         {card.outcome.outcome === "plan" ? (
-          <ol>
-            {lines.map((line) => (
-              <Line
-                key={line.decision.setting}
-                line={line}
-                onTick={(read_back) =>
-                  act.mutate(() =>
-                    tickLine(card.setup_id, line.decision.setting, String(line.decision.value), read_back),
-                  )
-                }
-              />
-            ))}
-          </ol>
+          <>
+            {changed.length > 0 ? (
+              <ol aria-label="To change">{changed.map(shown)}</ol>
+            ) : (
+              <p className="no-print px-4 py-2 font-semibold text-sea">Nothing has to be changed.</p>
+            )}
+            <button
+              type="button"
+              aria-expanded={open}
+              className="no-print flex min-h-11 w-full items-center border-y rule px-4 text-left text-soft hover:bg-sea-wash"
+              onClick={() => setUnfolded(!open)}
+            >
+              {open ? "Fold" : "Show"} the {rest.length} that stay as they are
+            </button>
+            <ol aria-label="Stay as they are" className={open ? "" : "hidden print:block"}>
+              {rest.map(shown)}
+            </ol>
+          </>
         ) : (
           <p role="alert" className="px-4 py-3 text-signal">
             {card.outcome.outcome === "conflict" ? card.outcome.words : card.outcome.problems[0]?.message}{" "}

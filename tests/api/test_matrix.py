@@ -18,7 +18,11 @@ from steady_tide.store.tables import SessionRow
 from tests.service import add_scene, join, with_kit
 from tests.situations import SCENES
 
-OPEN = {"/api/health", "/api/ready", "/api/session", "/api/session/demo", "/api/session/accounts", "/api/vocabulary"}
+OPEN = {
+    "/api/health", "/api/ready", "/api/session", "/api/session/demo", "/api/session/accounts", "/api/vocabulary",
+    "/api/first/classes", "/api/first/camera", "/api/first/plan", "/api/first/helps",
+}  # fmt: skip
+"""What is answered without an account: nothing of anybody's, and nothing is kept."""
 """What is answered whoever asks."""
 UNCHANGED = {"/api/account/sessions/{session_id}", "/api/shoots/{shoot_id}/readings/{reading_id}"}
 """Taking away what is not there is no error, whosesoever it is; nothing of it is told or changed."""

@@ -141,7 +141,7 @@ def test_a_leftover_is_flagged_on_the_shoot_and_shown_on_the_card(page: Page, de
 
 def test_the_kit_shows_modes_strengths_and_the_bag(page: Page, demo: str) -> None:
     page.goto(demo)
-    page.get_by_role("link", name="Kit").click()
+    page.get_by_role("link", name="Kit", exact=True).click()
     modes = page.get_by_role("table", name="Modes of Skarv A4")
     expect(modes.get_by_role("row", name=re.compile("^2.7K 16:9"))).to_contain_text("Low")
     choose(page, "Beside", "Skarv A2")

@@ -20,7 +20,7 @@ from tests.web.bundle import bundled
 
 MODULES = (
     "bag", "brief", "cells", "compass", "day", "depth", "deviceForm", "dive", "fields", "filming", "format", "grid",
-    "keeping", "keys", "modes", "numbers", "readings", "swaps", "tide", "undo",
+    "finding", "first", "keeping", "keys", "modes", "numbers", "readings", "starts", "swaps", "tide", "undo",
 )  # fmt: skip
 Call = Callable[..., Any]
 
@@ -162,7 +162,7 @@ def test_every_way_of_stating_light_and_every_kind_of_scene_starts_from_somethin
     from steady_tide.core.plan.problem.brief import Brief
 
     starts, lights = engine.evaluate("""() => [
-        domain.brief.SCENARIO_START,
+        domain.starts.SCENARIO_START,
         Object.fromEntries(domain.brief.LIGHT_KINDS.map(({ value }) => [value, domain.brief.lightStart(value)])),
     ]""")
     assert set(starts) == set(get_args(Brief.model_fields["scenario"].annotation))

@@ -200,7 +200,7 @@ def replace_modes(rows: RowsOf, device_id: UUID, table: ModeTable) -> Device:
 
 
 @router.post("/specification")
-def read_specification(pasted: Pasted) -> Understood:
+def read_specification(rows: RowsOf, pasted: Pasted) -> Understood:
     """What is understood of pasted lines of a specification; nothing is changed."""
     return understood(pasted.text)
 

@@ -1,5 +1,7 @@
 import { Tooltip } from "radix-ui";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
+
+const SCROLLED_MS = 180;
 
 /** Around everything that has tips. */
 export const TipProvider = ({ children }: { children: ReactNode }) => (
@@ -24,14 +26,31 @@ export function Tip({
   className?: string;
 }) {
   const [open, setOpen] = useState(false);
+  const pressed = useRef(false);
+  const press = () => {
+    pressed.current = true;
+    setTimeout(() => {
+      pressed.current = false;
+    }, SCROLLED_MS);
+  };
+  // Reached by keyboard it may scroll into sight, and scrolling closes what told itself: it is told again then.
+  const reached = (event: React.FocusEvent<HTMLElement>) => {
+    const here = event.currentTarget;
+    if (pressed.current) return;
+    setTimeout(() => document.activeElement === here && setOpen(true), SCROLLED_MS);
+  };
   if (!words) return children;
   return (
     <Tooltip.Root open={open} onOpenChange={setOpen}>
       {own ? (
-        <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
+        <Tooltip.Trigger asChild onPointerDown={press} onFocus={reached}>
+          {children}
+        </Tooltip.Trigger>
       ) : (
         <Tooltip.Trigger
           type="button"
+          onPointerDown={press}
+          onFocus={reached}
           className={`cursor-help text-left decoration-hair decoration-dotted underline-offset-3 hover:underline ${className}`}
           onClick={() => setOpen(true)}
         >

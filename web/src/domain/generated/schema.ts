@@ -16821,7 +16821,9 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
-            cookie?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
         };
         requestBody: {
             content: {

@@ -52,6 +52,11 @@ class Setting(StrEnum):
     SHORTCUT_CORNERS = "shortcut_corners"
 
 
+def label_in_text(label: str) -> str:
+    """A label within a sentence: "frame rate", but "ND that buys noise"."""
+    return label if label[1:2].isupper() else label[:1].lower() + label[1:]
+
+
 Decided = Literal["frame", "recording", "exposure", "profile", "bias", "fitted", "balance", "rule"]
 """How a setting is decided: searched with the frame, the recording, the exposure or the profile; weighed with the
 profile's bias; fitted before the search; balanced for the light; or by a rule of its own."""
@@ -79,8 +84,7 @@ class Description(NamedTuple):
     @property
     def in_text(self) -> str:
         """The label within a sentence: "frame rate", but "ISO floor"."""
-        acronym = self.label[1:2].isupper()
-        return self.label if acronym else self.label[:1].lower() + self.label[1:]
+        return label_in_text(self.label)
 
     def before(self, text: str) -> str:
         """The label with a value as it is read behind it, nothing said twice: "ISO ceiling 1600"."""

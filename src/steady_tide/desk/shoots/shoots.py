@@ -6,6 +6,7 @@ from datetime import date
 from uuid import UUID
 
 from steady_tide.core.kit.bag import BagItem, Housing
+from steady_tide.core.kit.settings import label_in_text
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.desk.bench.bench import LONGEST_COPIED, Bench
 from steady_tide.desk.bench.history import History
@@ -173,5 +174,5 @@ def to_decide(outcome: Outcome) -> list[str]:
         found.append(
             f"the brightest light lies {outcome.bright_ev100 - outcome.reach.high.ev100:.1f} stops above the high mark"
         )
-    found += [f"{price.label.lower()}: {price.words}" for price in outcome.prices[:1]]
+    found += [f"{label_in_text(price.label)}: {price.words}" for price in outcome.prices[:1]]
     return found

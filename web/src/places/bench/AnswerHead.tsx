@@ -20,7 +20,7 @@ export function AnswerHead({ plan }: { plan: Plan }) {
         {answer.values.map((value) => (
           <div key={value.label}>
             <dt className="text-fine text-soft">{value.label}</dt>
-            <dd className="font-title text-place leading-tight font-semibold">{value.text}</dd>
+            <dd className="font-title text-verdict leading-tight font-semibold">{value.text}</dd>
           </div>
         ))}
       </dl>

@@ -8,7 +8,7 @@ from starlette.testclient import TestClient
 
 from steady_tide.core.day.timeline import sky_of
 from steady_tide.core.light.almanac import Place
-from tests.service import join, with_kit
+from tests.service import add_scene, join, with_kit
 from tests.situations import SCENES
 
 
@@ -34,6 +34,18 @@ def test_somebody_without_an_account_gets_a_plan(nobody: TestClient) -> None:
     helps = nobody.post("/api/first/helps", json={"device": device, "brief": SCENES["The pilot gig"]}).json()
     assert any(one["item"] and one["item"]["kind"] == "nd" for one in helps)
     assert device["assumed"]
+
+
+def test_what_is_assumed_is_weighed_by_the_scenes_it_is_on(app: Any, nobody: TestClient) -> None:
+    mine, other = join(app), join(app)
+    made = camera(nobody)
+    assert mine.put("/api/kit", json={"devices": [made], "bag": []}).status_code == 200
+    device = mine.get("/api/kit/devices").json()[0]["id"]
+    assert all(one["sets"] == 0 for one in mine.get(f"/api/kit/devices/{device}/mattering").json())
+    add_scene(mine, SCENES["The pilot gig"], made["key"])
+    most = mine.get(f"/api/kit/devices/{device}/mattering").json()[0]
+    assert most["sets"] == 1 and most["words"].startswith("knowing ") and len(most["scenes"]) == 1
+    assert other.get(f"/api/kit/devices/{device}/mattering").status_code == 404
 
 
 def test_what_cannot_be_meant_is_named(nobody: TestClient) -> None:

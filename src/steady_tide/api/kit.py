@@ -9,10 +9,12 @@ from pydantic import BaseModel, ConfigDict, Field
 from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import RowsOf, WorkplaceOf
 from steady_tide.api.problems import RESPONSES
+from steady_tide.core.advice.assumed import Mattering
 from steady_tide.core.advice.ordinary import ordinary_bag
 from steady_tide.core.advice.strengths import Strength
 from steady_tide.core.kit.bag import BagItem, Kit, checked_kit
 from steady_tide.core.kit.device import Device, checked
+from steady_tide.desk.bench.asking import Asking
 from steady_tide.desk.cards.dialled import Dialled
 from steady_tide.desk.kit.journal import Journal, KitHistory
 from steady_tide.desk.kit.kit import KitDesk
@@ -177,6 +179,12 @@ def forget(rows: RowsOf, device_id: UUID, slot: Annotated[int, Path(ge=1, le=50)
 def strengths(at: WorkplaceOf, device_id: UUID) -> list[Strength]:
     """What a camera is good at, by the planner."""
     return KitDesk(at.rows).strengths(device_id, at.shared.planners)
+
+
+@router.get("/devices/{device_id}/mattering")
+def mattering(at: WorkplaceOf, device_id: UUID) -> list[Mattering]:
+    """What knowing each figure that is assumed of a camera would change on its scenes, most first."""
+    return Asking(at).mattering(device_id)
 
 
 @router.get("/devices/{device_id}/warnings")

@@ -4,7 +4,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from typing import Concatenate, ParamSpec, Protocol, TypeVar
 
-from steady_tide.core.advice import confidence, helps, presets, strengths, tries
+from steady_tide.core.advice import assumed, confidence, helps, presets, strengths, tries
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
@@ -80,3 +80,8 @@ def economy(spaces: Spaces, scenes: Sequence[presets.Wanted], slots: int) -> pre
 def strong(spaces: Spaces, device: Device, bag: Sequence[BagItem]) -> list[strengths.Strength]:
     """How a camera does in the standard scenes."""
     return strengths.strengths(device, bag, spaces)
+
+
+def weighed(spaces: Spaces, scenes: Sequence[tuple[str, PlanningProblem]]) -> list[assumed.Mattering]:
+    """What knowing the assumed figures of a camera would change."""
+    return assumed.mattering(scenes, spaces)

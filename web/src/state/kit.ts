@@ -90,6 +90,16 @@ export function useStrengths(device_id: string | null) {
   });
 }
 
+/** What knowing the assumed figures of a camera would change; it takes a few plans to answer. */
+export function useMattering(device_id: string, wanted: boolean) {
+  return useQuery({
+    queryKey: ["mattering", device_id],
+    enabled: wanted,
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/kit/devices/{device_id}/mattering", { params: { path: { device_id } }, signal })),
+  });
+}
+
 export function useWarnings(device_id: string) {
   return useQuery({
     queryKey: ["warnings", device_id],

@@ -113,7 +113,7 @@ ASSUMED: Final = (
     "Bit rates",
     "Power drawn, battery, and how soon it gets hot",
     "How bright its meter exposes",
-    "Shutters that can be set",
+    "Lowest ISO, and shutters that can be set",
     "How deep it goes without a housing",
 )
 """What nobody is asked and the class stands for."""

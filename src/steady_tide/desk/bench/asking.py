@@ -2,6 +2,7 @@
 
 from uuid import UUID
 
+from steady_tide.core.advice.assumed import MOST_SCENES, Mattering
 from steady_tide.core.advice.confidence import Dependence
 from steady_tide.core.advice.matching import Match, match
 from steady_tide.core.advice.presets import Economy, Wanted
@@ -18,7 +19,7 @@ from steady_tide.desk.inputs import Inputs
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import MatchedScene, PresetsView, Refusal
 from steady_tide.desk.workplace import Workplace
-from steady_tide.store.repositories.shoots import scenes_of
+from steady_tide.store.repositories.shoots import scenes_of, taken_to
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
 
 
@@ -55,6 +56,15 @@ class Asking:
             return self.at.shared.planners.ask(planners.hangs_on, inputs.problem)
         except BadInput:
             return []
+
+    def mattering(self, device_id: UUID) -> list[Mattering]:
+        """What knowing the assumed figures of a camera would change on the scenes it is taken to, most first."""
+        device = self.rows.get(DeviceRow, device_id)
+        scenes = [
+            (scene.name, self.planner.inputs(setup, self.planner.lit_brief(scene)).problem)
+            for scene, setup in taken_to(self.rows, device.id, MOST_SCENES)
+        ]
+        return self.at.shared.planners.ask(planners.weighed, scenes)
 
     def match(self, scene_id: UUID) -> MatchedScene:
         """Pin on every camera of a scene what lets them cut together; say what cannot be matched."""

@@ -5,7 +5,7 @@ from uuid import UUID
 from sqlalchemy import func, select
 
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import PlaceRow, ReadingRow, SceneRow, ShootRow
+from steady_tide.store.tables import PlaceRow, ReadingRow, SceneRow, SetupRow, ShootRow
 
 
 def shoots(rows: Rows) -> list[ShootRow]:
@@ -23,6 +23,15 @@ def scenes_in(rows: Rows, shoot_id: UUID) -> int:
     """How many scenes a shoot has."""
     mine = (SceneRow.account_id == rows.account_id, SceneRow.shoot_id == shoot_id)
     return rows.session.scalar(select(func.count()).select_from(SceneRow).where(*mine)) or 0
+
+
+def taken_to(rows: Rows, device_id: UUID, most: int) -> list[tuple[SceneRow, SetupRow]]:
+    """The scenes that a camera is on, with how it is set there: the latest first, `most` of them."""
+    query = select(SceneRow, SetupRow).join(SetupRow, SetupRow.scene_id == SceneRow.id)
+    mine = query.where(SceneRow.account_id == rows.account_id, SetupRow.device_id == device_id)
+    return [
+        (scene, setup) for scene, setup in rows.session.execute(mine.order_by(SceneRow.created_at.desc()).limit(most))
+    ]
 
 
 def school_of_shoot(rows: Rows, scene_id: UUID) -> str:

@@ -1440,6 +1440,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/devices/{device_id}/mattering": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Mattering
+         * @description What knowing each figure that is assumed of a camera would change on its scenes, most first.
+         */
+        get: operations["kit_mattering"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/devices/{device_id}/warnings": {
         parameters: {
             query?: never;
@@ -4025,6 +4045,22 @@ export interface components {
             dropped: string[];
         };
         /**
+         * Mattering
+         * @description A figure that is assumed: how many of the scenes get another set when it is otherwise, and which.
+         */
+        Mattering: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Sets */
+            sets: number;
+            /** Scenes */
+            scenes: string[];
+            /** Words */
+            words: string;
+        };
+        /**
          * Measures
          * @description The numbers of a set. None where a scene has no such thing.
          *
@@ -6411,6 +6447,7 @@ export type MarkPart = components['schemas']['MarkPart'];
 export type Match = components['schemas']['Match'];
 export type Matched = components['schemas']['Matched'];
 export type MatchedScene = components['schemas']['MatchedScene'];
+export type Mattering = components['schemas']['Mattering'];
 export type Measures = components['schemas']['Measures'];
 export type MemoryCard = components['schemas']['MemoryCard'];
 export type MenuEntry = components['schemas']['MenuEntry'];
@@ -16376,6 +16413,120 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Strength"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    kit_mattering: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mattering"][];
                 };
             };
             /** @description Bad Request */

@@ -6,6 +6,7 @@ import { Refused } from "../../domain/refused";
 import { useCopyDevice, useDeleteDevice, useDevice, useReplaceModes } from "../../state/kit";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
+import { Assumed } from "./Assumed";
 import { ModeGrid } from "./ModeGrid";
 import { OnItNow } from "./OnItNow";
 import { PasteModes } from "./PasteModes";
@@ -23,6 +24,7 @@ export function DevicePage({ deviceId, devices }: { deviceId: string; devices: D
         <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink px-4 py-2">
           <h2 className="text-place">{device.data.name}</h2>
           <Facts device={device.data} />
+          <Assumed key={deviceId} deviceId={deviceId} words={device.data.assumed} />
         </header>
         <ModeGrid device={device.data} />
         <Documents deviceId={deviceId} device={device.data} />
@@ -54,16 +56,6 @@ function Facts({ device }: { device: Device }) {
       {limitsOf(device).map((line) => (
         <p key={line}>{line}</p>
       ))}
-      {device.assumed.length > 0 ? (
-        <details className="text-note">
-          <summary>Assumed as usual for its class, until you say otherwise</summary>
-          <ul className="list-disc pl-4">
-            {device.assumed.map((words) => (
-              <li key={words}>{words}</li>
-            ))}
-          </ul>
-        </details>
-      ) : null}
     </div>
   );
 }

@@ -153,3 +153,19 @@ def test_anything_is_found_by_a_few_letters(page: Page, demo: str) -> None:
     page.get_by_role("button", name="Rename or delete this scene").click()
     page.get_by_role("button", name="Copy this scene").click()
     expect(page.get_by_role("heading", name="Lantern market (copy)")).to_be_visible()
+
+
+def test_a_sum_is_answered_where_things_are_found(page: Page, demo: str) -> None:
+    page.goto(demo)
+    expect(page.get_by_role("heading", name="Shoots")).to_be_visible()
+    page.keyboard.press("f")
+    box = page.get_by_role("combobox", name="Find")
+    box.fill("nd16 + nd4")
+    answer = page.get_by_role("status", name="Sum")
+    expect(answer).to_contain_text("6 stops, density 1.8, as an ND64")
+    expect(page.get_by_text("Nothing is called like that")).to_have_count(0)
+    assert violations(page) == []
+    box.fill("0 lux")
+    expect(page.get_by_role("alert")).to_contain_text("0 is not meant")
+    box.fill("xyz")
+    expect(page.get_by_text("Sums are written like these:")).to_be_visible()

@@ -1,10 +1,12 @@
 """The words of the job that the interface offers: conditions, schools, ways to carry, settings."""
 
-from typing import get_args
+from typing import Annotated, get_args
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Query
 from pydantic import BaseModel
 
+from steady_tide.api.problems import RESPONSES
+from steady_tide.core.advice.sums import LONGEST_TEXT, SUMS, Answered, quick_sum
 from steady_tide.core.kit.settings import ROOMS, SETTINGS, Setting
 from steady_tide.core.light.conditions import CONDITIONS, Condition
 from steady_tide.core.light.lamplight import LAMP_CLASSES
@@ -72,6 +74,7 @@ class Vocabulary(BaseModel):
     axes: list[AxisWord]
     waters: list[Word]
     lamp_classes: list[LampClassWord]
+    sums: list[str]
 
 
 @router.get("")
@@ -90,4 +93,11 @@ def vocabulary() -> Vocabulary:
         ],
         waters=[Word(key=key, label=label) for key, label in WATER_LABEL.items()],
         lamp_classes=[LampClassWord(key=key, label=one.label, lux=one.lux) for key, one in LAMP_CLASSES.items()],
+        sums=[one.example for one in SUMS],
     )
+
+
+@router.get("/sum", responses=RESPONSES)
+def one_sum(text: Annotated[str, Query(max_length=LONGEST_TEXT)]) -> Answered | None:
+    """The answer to a quick sum as people write it, "1/50 at 25"; null where the text is none."""
+    return quick_sum(text)

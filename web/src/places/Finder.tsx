@@ -1,7 +1,9 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { type Entry, found } from "../domain/finding";
-import { useDevices, useShoots } from "../state/queries";
+import { Refused } from "../domain/refused";
+import { useDevices, useShoots, useVocabulary } from "../state/queries";
+import { useSum } from "../state/sums";
 import { toggleWatch } from "../state/watch";
 import { Sheet } from "../ui/Sheet";
 
@@ -32,7 +34,7 @@ export function Finder({ open, onOpenChange }: { open: boolean; onOpenChange: (o
       open={open}
       onOpenChange={onOpenChange}
       title="Find"
-      about="A scene, a card, a camera, a place, an act."
+      about="A scene, a card, a camera, a place, an act; or a sum."
     >
       <Box onDone={() => onOpenChange(false)} />
     </Sheet>
@@ -107,6 +109,7 @@ function Box({ onDone }: { onDone: () => void }) {
         }}
         onKeyDown={press}
       />
+      <Answer text={text} nothing={entries.length === 0} />
       <div id="found" role="listbox" aria-label="Found" className="mt-2">
         {entries.map((entry, index) => (
           <div
@@ -125,7 +128,38 @@ function Box({ onDone }: { onDone: () => void }) {
           </div>
         ))}
       </div>
-      {entries.length === 0 ? <p className="mt-2 text-soft">Nothing is called like that.</p> : null}
     </>
+  );
+}
+
+/** A sum that was typed, answered; where nothing is found, the sums that are understood. */
+function Answer({ text, nothing }: { text: string; nothing: boolean }) {
+  const found = useSum(text);
+  const sums = useVocabulary().data?.sums ?? [];
+  if (found.data)
+    return (
+      <p role="status" aria-label="Sum" className="mt-2 border-l-4 border-sea bg-sea-wash px-3 py-2">
+        <span className="block text-note text-soft">{found.data.asked}</span>
+        <span className="text-head font-semibold">{found.data.words}</span>
+      </p>
+    );
+  if (found.error instanceof Refused)
+    return (
+      <p role="alert" className="mt-2 text-signal">
+        {found.error.at("sum") ?? found.error.message}
+      </p>
+    );
+  if (!nothing) return null;
+  return (
+    <div className="mt-2 text-soft">
+      <p>Nothing is called like that. Sums are written like these:</p>
+      <ul className="flex flex-wrap gap-x-4 text-note">
+        {sums.map((one) => (
+          <li key={one} className="whitespace-nowrap">
+            {one}
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }

@@ -21,6 +21,7 @@ from tests.situations import SCENES
 OPEN = {
     "/api/health", "/api/ready", "/api/session", "/api/session/demo", "/api/session/accounts", "/api/vocabulary",
     "/api/first/classes", "/api/first/camera", "/api/first/plan", "/api/first/helps",
+    "/api/vocabulary/sum",
 }  # fmt: skip
 """What is answered without an account: nothing of anybody's, and nothing is kept."""
 """What is answered whoever asks."""

@@ -92,6 +92,7 @@ def test_what_a_set_hangs_on_is_told(page: Page, demo: str) -> None:
 def test_the_set_follows_the_slider(page: Page, demo: str) -> None:
     scene(page, demo, "Lantern market")
     choose(page, "Known", "by name")
+    expect(page.get_by_text("Everything is kept")).to_be_visible()
     choose(page, "Condition", "Market stalls under lamp strings (6-15 lx)")
     expect(page.get_by_role("table", name=re.compile("Stop ledger"))).to_contain_text("+1.90")
     before = page.get_by_role("table", name=re.compile("Stop ledger")).inner_text()

@@ -91,7 +91,9 @@ def test_the_headline_names_what_is_chosen(plan: Plan) -> None:
         text = decision(plan, setting).text
         assert ("about 1/" if text == "automatic" else text) in plan.headline
     glass = decision(plan, Setting.ND_FILTER)
-    assert ("bare lens" if glass.value == "none" else glass.text) in plan.headline
+    colour = decision(plan, Setting.COLOUR_FILTER)
+    told = [one.text for one in (glass, colour) if one.value != "none"]
+    assert (" and ".join(told) or "bare lens") in plan.headline
 
 
 @pytest.mark.parametrize(

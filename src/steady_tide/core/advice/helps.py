@@ -166,8 +166,7 @@ def _words(attempt: Try, here: Sketch, there: Sketch, saves: float, held: float)
     if attempt.kind == "camera":
         told.append(f"would take it as {there.headline}")
     if held >= LEAST_STOPS:
-        what = there.texts.get(Setting.SHUTTER, "the set") if not told else "the light"
-        told.append(f"would hold {what} from {low:.1f} to {high:.1f} EV: {held:.1f} stops better")
+        told.append(f"would hold the light from {low:.1f} to {high:.1f} EV: {held:.1f} stops better")
     changed = [
         SETTINGS[setting].in_text_before(text)
         for setting, text in there.texts.items()

@@ -81,7 +81,7 @@ def priced_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Pric
     chosen = ExposedSet(landscape.sets([point]))
     values = searched_values(landscape, [point])[0] | _fitted_values(landscape, point, chosen)
     texts = {setting: given.text_of(setting, value) for setting, value in values.items()}
-    line = headline(texts, chosen)
+    line = headline(values, texts, chosen)
     sketch = Sketch(device_name=given.device.name, headline=line, values=values, texts=texts, **_seen(chosen))
     return Priced(sketch, near.cost)
 
@@ -186,6 +186,7 @@ def written(landscape: Landscape, point: Point) -> Plan:
     chosen = ExposedSet(explainer.looked.sets)
     measured = measures(explainer.looked, chosen)
     decisions = _decisions(explainer, point, chosen)
+    made = {decision.setting: decision.value for decision in decisions}
     brought, minded, assumed = to_bring(chosen, measured), cautions(situation), assumptions(situation)
     on_the_spot, seen = practice(chosen), _seen(chosen)
     return Plan(
@@ -194,7 +195,7 @@ def written(landscape: Landscape, point: Point) -> Plan:
         stance_name=situation.stance.name,
         profile_digest=landscape.device.camera.digest,
         cost=round(explainer.total, 3),
-        headline=headline({decision.setting: decision.text for decision in decisions}, chosen),
+        headline=headline(made, {decision.setting: decision.text for decision in decisions}, chosen),
         light=situation.light,
         dark_ev100=situation.dark_ev100,
         bright_ev100=situation.bright_ev100,

@@ -16,11 +16,13 @@ export function AnswerHead({ plan }: { plan: Plan }) {
           </span>
         ) : null}
       </p>
-      <dl className="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-4">
+      <dl className="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 sm:flex sm:flex-wrap sm:gap-x-10">
         {answer.values.map((value) => (
           <div key={value.label}>
             <dt className="text-fine text-soft">{value.label}</dt>
-            <dd className="font-title text-verdict leading-tight font-semibold">{value.text}</dd>
+            <dd className="font-title text-verdict leading-tight font-semibold sm:whitespace-nowrap">
+              {value.text}
+            </dd>
           </div>
         ))}
       </dl>

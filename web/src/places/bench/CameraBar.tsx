@@ -61,7 +61,7 @@ export function CameraBar({
           Card
         </Link>
       </div>
-      <div className="mt-1 flex items-baseline gap-2">
+      <div className="mt-1 flex items-baseline gap-x-2 gap-y-1 max-md:flex-wrap">
         <span className="flex shrink-0 items-center gap-1.5">
           <span className="text-soft" aria-hidden>
             School
@@ -79,7 +79,9 @@ export function CameraBar({
             onChoose={(value) => perform(() => chooseSchool(setup.id, value))}
           />
         </span>
-        <span className="text-note leading-tight text-soft">{school?.line}</span>
+        <span className="text-note leading-tight text-soft max-md:order-last max-md:basis-full">
+          {school?.line}
+        </span>
         {scene.setups.length > 1 ? (
           <span className="ml-auto shrink-0">
             <MatchCameras sceneId={scene.id} />

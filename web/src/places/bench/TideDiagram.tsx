@@ -4,12 +4,12 @@ import { ev, lux, luxOfEv } from "../../domain/format";
 import { lightAt, tide, verdict } from "../../domain/tide";
 import { Shades } from "../../ui/Shades";
 
-const WIDTH = 398;
-const HEIGHT = 268;
-const LEFT = 30;
+const WIDTH = 344;
+const HEIGHT = 252;
+const LEFT = 26;
 const RIGHT = 50;
 const TOP = 8;
-const BOTTOM = 34;
+const BOTTOM = 38;
 
 /** The light of a scene against the marks of its set. */
 export const TideDiagram = memo(function TideDiagram({ plan }: { plan: Plan }) {
@@ -72,7 +72,12 @@ export const TideDiagram = memo(function TideDiagram({ plan }: { plan: Plan }) {
             strokeWidth={2}
           />
           {drawn.ticks.map((tick) => (
-            <g key={tick} transform={`translate(0,${drawn.y(tick)})`} fontSize={11} fill="var(--ink-soft)">
+            <g
+              key={tick}
+              transform={`translate(0,${drawn.y(tick)})`}
+              className="text-drawn"
+              fill="var(--ink-soft)"
+            >
               <line x2={width} stroke="var(--hairline)" strokeWidth={0.5} />
               <text x={-5} dy="0.34em" textAnchor="end">
                 {String(tick).replace("-", "−")}
@@ -95,7 +100,7 @@ export const TideDiagram = memo(function TideDiagram({ plan }: { plan: Plan }) {
               <text
                 x={station.share * width}
                 y={height + 14}
-                fontSize={11.5}
+                className="text-drawn"
                 textAnchor={station.anchor}
                 fill="var(--ink-soft)"
               >
@@ -103,8 +108,8 @@ export const TideDiagram = memo(function TideDiagram({ plan }: { plan: Plan }) {
               </text>
               <text
                 x={station.share * width}
-                y={height + 28}
-                fontSize={13}
+                y={height + 31}
+                className="text-drawn"
                 fontWeight={650}
                 textAnchor={station.anchor}
                 fill="var(--ink)"
@@ -144,7 +149,7 @@ function Mark({
       <text
         x={width / 2}
         y={above ? -5 : 14}
-        fontSize={12}
+        className="text-drawn"
         fontWeight={650}
         textAnchor="middle"
         fill="var(--ink)"
@@ -164,13 +169,13 @@ function StepFigure({
   width: number;
   text: string;
 }) {
-  if (step.height < 11) return null;
+  if (step.height < 14) return null;
   return (
     <text
       x={width - 6}
       y={step.y + step.height / 2}
       dy="0.34em"
-      fontSize={11}
+      className="text-drawn"
       textAnchor="end"
       fill="var(--ink)"
     >

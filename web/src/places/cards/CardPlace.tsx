@@ -111,17 +111,21 @@ function Card({ card }: { card: CardView }) {
           </p>
         )}
         {card.outcome.outcome === "plan" && card.outcome.bring.length > 0 ? (
-          <p className="border-t rule px-4 py-2 text-[0.92em]">
+          <p className="border-t rule px-4 py-2 text-[max(0.92em,var(--type-least))]">
             <span className="font-semibold">From the bag:</span> {card.outcome.bring.join(", ")}.
           </p>
         ) : null}
         {card.outcome.outcome === "plan" && card.outcome.practice.length > 0 ? (
-          <p className="border-t rule px-4 py-1 text-[0.85em]">{card.outcome.practice.join(" ")}</p>
+          <p className="border-t rule px-4 py-1 text-[max(0.85em,var(--type-least))]">
+            {card.outcome.practice.join(" ")}
+          </p>
         ) : null}
         {card.outcome.outcome === "plan" && card.outcome.cautions.length > 0 ? (
-          <p className="border-t rule px-4 py-2 text-[0.92em]">{card.outcome.cautions.join(" ")}</p>
+          <p className="border-t rule px-4 py-2 text-[max(0.92em,var(--type-least))]">
+            {card.outcome.cautions.join(" ")}
+          </p>
         ) : null}
-        <p className="px-4 pb-2 text-[0.8em] text-soft">
+        <p className="px-4 pb-2 text-[max(0.8em,var(--type-least))] text-soft">
           {card.school_name}; {card.made_from}
         </p>
       </article>
@@ -181,7 +185,9 @@ function Line({ line, onTick }: { line: CardLine; onTick: (read_back: boolean) =
         <span>
           <span className={line.changed ? "font-semibold" : ""}>{decision.menu_label || decision.label}</span>
           {decision.menu_label && decision.menu_label !== decision.label ? (
-            <span className="ml-2 text-[0.82em] text-soft">{inText(decision.label)}</span>
+            <span className="ml-2 text-[max(0.82em,var(--type-least))] text-soft">
+              {inText(decision.label)}
+            </span>
           ) : null}
         </span>
         <span className={`text-right ${line.changed ? "text-[1.45em] font-bold" : ""}`}>
@@ -192,7 +198,9 @@ function Line({ line, onTick }: { line: CardLine; onTick: (read_back: boolean) =
           ) : null}
           {decision.text}
           {line.changed && line.now ? (
-            <span className="block text-[0.6em] font-normal text-soft">now {line.now}</span>
+            <span className="block text-[max(0.6em,var(--type-least))] font-normal text-soft">
+              now {line.now}
+            </span>
           ) : null}
         </span>
         <input

@@ -83,7 +83,7 @@ export function Compass({
               y={at.y}
               dy="0.34em"
               textAnchor="middle"
-              fontSize={12}
+              className="text-drawn"
               fill="var(--ink-soft)"
             >
               {name}
@@ -93,7 +93,7 @@ export function Compass({
         <path d={line(path.day, RADIUS)} fill="none" stroke="var(--sand-4)" strokeWidth={1.5} opacity={0.6} />
         <path d={line(path.during, RADIUS)} fill="none" stroke="var(--sand-4)" strokeWidth={7} />
         {heading === null ? (
-          <text textAnchor="middle" dy="0.34em" fontSize={12} fill="var(--ink-soft)">
+          <text textAnchor="middle" dy="0.34em" className="text-drawn" fill="var(--ink-soft)">
             turn me
           </text>
         ) : (

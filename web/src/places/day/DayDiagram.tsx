@@ -19,10 +19,16 @@ import type { FilmingState } from "../../state/day";
 import { DayScene } from "./DayScene";
 
 const WIDTH = 1240;
-const HEIGHT = 300;
+const HEIGHT = 234;
+/** A row of the strip above the plot, one for each camera of a scene; so many at most. */
+const ROW = 17;
+const MOST_ROWS = 5;
+/** About as wide as a letter in it, and as a word at the edge. */
+const LETTER = 8.5;
+const EDGE = 45;
 const LEFT = 34;
-const RIGHT = 16;
-const TOP = 36;
+const RIGHT = 24;
+const NAMES = 40;
 const BOTTOM = 30;
 
 /** Time across, light in stops upward; each scene's marks as a band over the time it is filmed. Scenes are dragged. */
@@ -40,8 +46,10 @@ export function DayDiagram({
   const svg = useRef<SVGSVGElement>(null);
   const [at, setAt] = useState<number | null>(null);
   const width = WIDTH - LEFT - RIGHT;
-  const height = HEIGHT - TOP - BOTTOM;
-  const drawn = plot(day, width, height);
+  const rows = Math.min(Math.max(1, ...day.scenes.map((scene) => scene.cameras.length)), MOST_ROWS);
+  const strip = rows * ROW + 2;
+  const top = NAMES + strip;
+  const drawn = plot(day, width, HEIGHT);
   const sky = curvePath(day.sky, day.step_minutes, drawn);
   const minutes = everyMinute(day.sky, day.step_minutes);
   const scale = () => WIDTH / (svg.current?.getBoundingClientRect().width || WIDTH);
@@ -62,23 +70,23 @@ export function DayDiagram({
       <div className="overflow-x-auto">
         <svg
           ref={svg}
-          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-          className="w-full max-md:w-[56rem]"
+          viewBox={`0 0 ${WIDTH} ${top + HEIGHT + BOTTOM}`}
+          className="w-full max-md:w-[1150px]"
           aria-labelledby="day-light"
           onPointerMove={read}
           onPointerLeave={() => setAt(null)}
         >
           <title id="day-light">The day's light</title>
-          <g transform={`translate(${LEFT},${TOP})`}>
-            <rect width={width} height={height} fill="var(--paper)" stroke="var(--hairline)" />
-            <path d={`${sky}L${width},${height}L0,${height}Z`} fill="var(--sea)" opacity={0.1} />
+          <g transform={`translate(${LEFT},${top})`}>
+            <rect width={width} height={HEIGHT} fill="var(--paper)" stroke="var(--hairline)" />
+            <path d={`${sky}L${width},${HEIGHT}L0,${HEIGHT}Z`} fill="var(--sea)" opacity={0.1} />
             <path
               d={bandPath(minutes, day.sky, day.sky_uncertainty, day.step_minutes, drawn)}
               fill="var(--sea)"
               opacity={0.14}
             />
             <path d={sky} fill="none" stroke="var(--sea)" strokeWidth={1} opacity={0.6} />
-            <Axes day={day} drawn={drawn} width={width} height={height} />
+            <Axes day={day} drawn={drawn} width={width} height={HEIGHT} />
             {ghost ? (
               <path
                 d={curvePath(ghost.curve, day.step_minutes, drawn)}
@@ -92,20 +100,25 @@ export function DayDiagram({
               <DayScene
                 key={scene.id}
                 scene={scene}
-                index={index}
+                nameAt={-strip - (index % 2 ? 22 : 7)}
                 day={day}
                 drawn={drawn}
-                height={height}
+                height={HEIGHT}
                 scale={scale}
                 chosen={scene.id === chosen}
                 onChoose={() => onChoose(scene.id)}
                 onMove={(by) => move(scene.id, by)}
               />
             ))}
-            <Steady scene={day.scenes.find((scene) => scene.id === chosen)} drawn={drawn} day={day} />
-            <Ticks day={day} drawn={drawn} height={height} />
-            <Reading day={day} drawn={drawn} height={height} />
-            <Cursor at={at} onMove={setAt} day={day} drawn={drawn} width={width} height={height} />
+            <Steady
+              scene={day.scenes.find((scene) => scene.id === chosen)}
+              drawn={drawn}
+              day={day}
+              strip={strip}
+            />
+            <Ticks day={day} drawn={drawn} width={width} height={HEIGHT} />
+            <Reading day={day} drawn={drawn} height={HEIGHT} />
+            <Cursor at={at} onMove={setAt} day={day} drawn={drawn} width={width} height={HEIGHT} />
           </g>
         </svg>
       </div>
@@ -165,7 +178,7 @@ function Cursor({
       {at === null ? null : (
         <g pointerEvents="none">
           <line x1={x} x2={x} y2={height} stroke="var(--ink)" strokeWidth={0.8} />
-          <g transform={`translate(${left ? x - 8 : x + 8},12)`} fontSize={12.5}>
+          <g transform={`translate(${left ? x - 8 : x + 8},12)`} className="text-across">
             {lines.map((line, index) => (
               <text
                 key={line}
@@ -187,43 +200,48 @@ function Cursor({
   );
 }
 
-/** When each camera's set of the chosen scene holds, as bars along the top: the hours it could be moved to. */
-function Steady({ scene, drawn, day }: { scene: SceneDay | undefined; drawn: Plot; day: DayView }) {
+/** When each camera's set of the chosen scene holds, as bars in the strip above: the hours it could be moved to. */
+function Steady({
+  scene,
+  drawn,
+  day,
+  strip,
+}: {
+  scene: SceneDay | undefined;
+  drawn: Plot;
+  day: DayView;
+  strip: number;
+}) {
   if (!scene) return null;
   return (
     <g pointerEvents="none">
-      {scene.cameras.flatMap((camera, index) =>
-        camera.steady.map((one) => (
-          <g key={`${camera.setup_id} ${one.start}`} transform={`translate(0,${3 + 14 * index})`}>
-            <title>{`${camera.device_name} steady ${stretch(one, day.minutes, day.jump)}`}</title>
-            <rect
-              x={drawn.x(one.start)}
-              width={Math.max(drawn.x(one.end) - drawn.x(one.start), 1)}
-              height={3}
-              fill="var(--sea)"
-            />
-            {drawn.x(one.end) - drawn.x(one.start) > 80 ? (
-              <text
-                x={drawn.x(one.start) + 3}
-                y={13}
-                fontSize={10.5}
-                fill="var(--sea)"
-                stroke="var(--paper)"
-                strokeWidth={3}
-                paintOrder="stroke"
-              >
-                {scene.cameras.length > 1 ? `${camera.device_name} steady` : "steady"}
-              </text>
-            ) : null}
-          </g>
-        )),
+      {scene.cameras.slice(0, MOST_ROWS).flatMap((camera, index) =>
+        camera.steady.map((one) => {
+          const [from, to] = [drawn.x(one.start), drawn.x(one.end)];
+          const words = scene.cameras.length > 1 ? `${camera.device_name} steady` : "steady";
+          return (
+            <g
+              key={`${camera.setup_id} ${one.start}`}
+              transform={`translate(${from},${ROW * index - strip})`}
+            >
+              <title>{`${camera.device_name} steady ${stretch(one, day.minutes, day.jump)}`}</title>
+              <rect width={Math.max(to - from, 1)} height={ROW - 2} fill="var(--sea)" />
+              {to - from > words.length * LETTER ? (
+                <text x={4} y={ROW - 4.5} className="text-across" fontWeight={600} fill="var(--paper)">
+                  {words}
+                </text>
+              ) : null}
+            </g>
+          );
+        }),
       )}
     </g>
   );
 }
 
 /** Changes ticked on the axis, like tide times. */
-function Ticks({ day, drawn, height }: { day: DayView; drawn: Plot; height: number }) {
+function Ticks({ day, drawn, width, height }: { day: DayView; drawn: Plot; width: number; height: number }) {
+  const anchor = (x: number) => (x < EDGE ? "start" : x > width - EDGE ? "end" : "middle");
   return (
     <>
       {handled(day.swaps).map((swap) => (
@@ -234,7 +252,16 @@ function Ticks({ day, drawn, height }: { day: DayView; drawn: Plot; height: numb
           <title>{`${clock(swap.minute, day.jump)} ${swapSentence(swap)}`}</title>
           <path d="M0,-11 l5,11 h-10 z" fill={swap.kind === "preset" ? "var(--ink-soft)" : "var(--signal)"} />
           {swap.while_filming ? (
-            <text y={-14} fontSize={11.5} textAnchor="middle" fill="var(--signal)" fontWeight={650}>
+            <text
+              y={-14}
+              className="text-across"
+              textAnchor={anchor(drawn.x(swap.minute))}
+              fill="var(--signal)"
+              stroke="var(--paper)"
+              strokeWidth={3}
+              paintOrder="stroke"
+              fontWeight={650}
+            >
               {SWAP_WORDS[swap.kind]}
             </text>
           ) : null}
@@ -263,7 +290,7 @@ function Reading({ day, drawn, height }: { day: DayView; drawn: Plot; height: nu
 
 function Axes({ day, drawn, width, height }: { day: DayView; drawn: Plot; width: number; height: number }) {
   return (
-    <g fontSize={12} fill="var(--ink-soft)">
+    <g className="text-across" fill="var(--ink-soft)">
       {drawn.ticks.map((tick) => (
         <g key={tick} transform={`translate(0,${drawn.y(tick)})`}>
           <line x2={width} stroke="var(--hairline)" strokeWidth={0.5} />

@@ -5,7 +5,7 @@ import type { DayView, SceneDay } from "../../domain/documents";
 /** A scene on the day: its marks, its own light, draggable along time. */
 export function DayScene({
   scene,
-  index,
+  nameAt,
   day,
   drawn,
   height,
@@ -15,7 +15,7 @@ export function DayScene({
   onMove,
 }: {
   scene: SceneDay;
-  index: number;
+  nameAt: number;
   day: DayView;
   drawn: Plot;
   height: number;
@@ -100,8 +100,8 @@ export function DayScene({
       />
       <text
         x={left + width / 2}
-        y={index % 2 ? -20 : -7}
-        fontSize={12.5}
+        y={nameAt}
+        className="text-across"
         fontWeight={650}
         textAnchor="middle"
         textDecoration={chosen ? "underline" : undefined}

@@ -129,7 +129,7 @@ export function DiveDrawn({ scene, water, film }: { scene: SceneDay; water: Wate
                 />
               ))
             : null}
-          <g fontSize={11} fill="var(--ink-soft)" pointerEvents="none">
+          <g className="text-drawn" fill="var(--ink-soft)" pointerEvents="none">
             {y.ticks(3).map((depth) => (
               <text key={depth} x={-5} y={y(depth)} dy="0.34em" textAnchor="end">
                 {depth}

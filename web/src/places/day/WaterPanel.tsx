@@ -186,7 +186,7 @@ function DepthDiagram({
               <path d="M0,0 l-8,-5 v10 z" fill="var(--signal)" />
             </g>
           ) : null}
-          <g fontSize={11} fill="var(--ink-soft)">
+          <g className="text-drawn" fill="var(--ink-soft)">
             {plot.depths.map((depth) => (
               <text key={depth} x={-5} y={plot.y(depth)} dy="0.34em" textAnchor="end">
                 {depth}

@@ -53,7 +53,7 @@ export function SmallTide({ light }: { light: LightSummary }) {
         <line key={at} x1={at} x2={at} y1={0} y2={22} stroke="var(--ink)" strokeWidth={2} />
       ))}
       {[0, 5, 10, 15].map((tick) => (
-        <g key={tick} fontSize={10.5} fill="var(--ink-soft)">
+        <g key={tick} className="text-drawn" fill="var(--ink-soft)">
           <line x1={x(tick)} x2={x(tick)} y1={20} y2={24} stroke="var(--hairline)" />
           <text x={x(tick)} y={33} textAnchor="middle">
             {tick}

@@ -1,5 +1,6 @@
 """The answer first: one sentence, and the four values that matter most."""
 
+from collections.abc import Mapping
 from typing import Final
 
 from steady_tide.core.kit.settings import Setting, Value
@@ -29,7 +30,7 @@ def _values(chosen: ExposedSet, made: dict[Setting, Decision]) -> list[AnswerVal
     shutter = f"about {about_text(chosen.aim.shutter_s)} s" if floating else text[Setting.SHUTTER]
     low, high = (round(value) for value in (chosen.settings.iso_floor, chosen.settings.iso_ceiling))
     iso = f"{low}" if low == high else f"{low}–{high}"
-    glass = _glass(chosen, {setting: decision.value for setting, decision in made.items()}, text)
+    glass = fitted({setting: decision.value for setting, decision in made.items()}, text, chosen) or "none"
     mode = f"{text[Setting.RESOLUTION]} · {text[Setting.FRAME_RATE]}"
     return [
         AnswerValue(label="Mode", text=mode, said=f"{text[Setting.RESOLUTION]} {text[Setting.FRAME_RATE]}"),
@@ -39,11 +40,12 @@ def _values(chosen: ExposedSet, made: dict[Setting, Decision]) -> list[AnswerVal
     ]
 
 
-def _glass(chosen: ExposedSet, values: dict[Setting, Value], text: dict[Setting, str]) -> str:
-    fitted = [chosen.glass.label] if chosen.glass.count else []
+def fitted(values: Mapping[Setting, Value], texts: Mapping[Setting, str], chosen: ExposedSet) -> str:
+    """What is in front of the lens, as it is read; empty for a bare lens."""
+    glass = [chosen.glass.label] if chosen.glass.count else []
     if values.get(Setting.COLOUR_FILTER, NO_FILTER) != NO_FILTER:
-        fitted.append(text[Setting.COLOUR_FILTER])
-    return " and ".join(fitted) or "none"
+        glass.append(texts[Setting.COLOUR_FILTER])
+    return " and ".join(glass)
 
 
 def _steady(chosen: ExposedSet, reach: ReachPart) -> tuple[str, bool]:

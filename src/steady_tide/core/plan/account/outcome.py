@@ -6,8 +6,8 @@ from typing import Final
 import numpy as np
 
 from steady_tide.core.exposure.reach import ENDINGS, LedgerLine, Mark, Reach, Tolerance, ledger, reach
-from steady_tide.core.kit.settings import Setting, settings_that
-from steady_tide.core.plan.account.answer import range_words
+from steady_tide.core.kit.settings import Setting, Value, settings_that
+from steady_tide.core.plan.account.answer import fitted, range_words
 from steady_tide.core.plan.account.plan import (
     InLight,
     LedgerPart,
@@ -139,10 +139,9 @@ def hopeless(chosen: ExposedSet) -> list[Price]:
     return [Price(key="hopeless", label="Hopeless as it stands", cost=cost, words=words)]
 
 
-def headline(texts: Mapping[Setting, str], chosen: ExposedSet) -> str:
+def headline(values: Mapping[Setting, Value], texts: Mapping[Setting, str], chosen: ExposedSet) -> str:
     """The set in one line, from its values as they are read; an automatic shutter by what it will be about."""
-    glass = chosen.glass
-    read = {**texts, Setting.ND_FILTER: glass.label if glass.count else "bare lens"}
+    read = {**texts, Setting.ND_FILTER: fitted(values, texts, chosen) or "bare lens"}
     if chosen.settings.shortest_s < chosen.settings.longest_s:
         read[Setting.SHUTTER] = f"about {about_text(chosen.aim.shutter_s)} s"
     return " · ".join(read[setting] for setting in HEADLINE if setting in read)

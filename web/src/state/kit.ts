@@ -168,6 +168,9 @@ export function useDeleteDevice() {
   return useMutation({
     mutationFn: (device_id: string) =>
       got(api.DELETE("/api/kit/devices/{device_id}", { params: { path: { device_id } } })),
+    // What is still being asked of it would be answered with "not there".
+    onMutate: (device_id) =>
+      cache.cancelQueries({ predicate: ({ queryKey }) => queryKey.includes(device_id) }),
     // Not the camera's own queries: it is gone, and its page with it.
     onSuccess: () => {
       renew(cache, { queryKey: ["devices"] });

@@ -31,6 +31,9 @@ from steady_tide.core.errors import OutOfRange
         ("100 Mbit/s 2 hours", 90.0, "90 GB"),
         ("64 gb at 60 mbit", 142.2, "2 h 22 min"),
         ("5600k to 3200k", 133.9, "+134 mired"),
+        ("1,000 lux", 8.644, "EV 8.6 at ISO 100"),
+        ("0,5 lux", -2.322, "EV −2.3 at ISO 100"),
+        ("f/2,8, 1/50, iso 100", 8.615, "right for EV 8.6, 980 lx"),
         ("f/2,8 to f/4", -1.03, "1 stop less light"),
     ],
 )

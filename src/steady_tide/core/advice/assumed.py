@@ -41,12 +41,9 @@ class Doubt:
     otherwise: Callable[[Device], Device]
 
 
-def _lens(device: Device, **factors: float) -> Device:
-    lenses = [
-        lens.model_copy(update={name: getattr(lens, name) * factor for name, factor in factors.items()})
-        for lens in device.lenses
-    ]
-    return device.model_copy(update={"lenses": [one.model_copy(update={"f_numbers": []}) for one in lenses]})
+def _darker(device: Device) -> Device:
+    lenses = [lens.model_copy(update={"f_number": lens.f_number * 1.3, "f_numbers": []}) for lens in device.lenses]
+    return device.model_copy(update={"lenses": lenses})
 
 
 def _noisier(device: Device) -> Device:
@@ -82,7 +79,7 @@ def _higher_floor(device: Device) -> Device:
 
 
 DOUBTS: Final = (
-    Doubt("aperture", "the aperture", lambda device: _lens(device, f_number=1.3)),
+    Doubt("aperture", "the aperture", _darker),
     Doubt("noise", "how noisy its sensor is", _noisier),
     Doubt("view", "how wide its views are", _narrower),
     Doubt("steadying", "how well it steadies", _shakier),
@@ -113,11 +110,9 @@ def mattering(scenes: Sequence[tuple[str, PlanningProblem]], spaces: Spaces | No
 def _changed(
     doubt: Doubt, named: Sequence[tuple[str, PlanningProblem]], here: Sequence[Sketch | None]
 ) -> Iterator[str]:
-    others: dict[int, Device] = {}
     spaces = Spaces()
     for (name, problem), before in zip(named, here, strict=True):
-        device = others.setdefault(id(problem.device), doubt.otherwise(problem.device))
-        after = _set(problem.otherwise(device=device), spaces)
+        after = _set(problem.otherwise(device=doubt.otherwise(problem.device)), spaces)
         if _told(before) != _told(after):
             yield name
 

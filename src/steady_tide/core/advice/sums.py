@@ -3,7 +3,7 @@
 import re
 from collections.abc import Callable
 from fractions import Fraction
-from math import log2, log10
+from math import log2
 from typing import Final, NamedTuple
 
 from steady_tide.core.document import Part
@@ -46,6 +46,8 @@ class Sum(NamedTuple):
     example: str
 
 
+THOUSANDS_COMMA: Final = re.compile(r"(?<=\d),(?=\d{3}(?!\d))")
+DECIMAL_COMMA: Final = re.compile(r"(?<=\d),(?=\d)")
 NUMBER: Final = r"(\d+(?:\.\d+)?)"
 SHUTTER: Final = r"(\d+(?:\.\d+)?(?:/\d+(?:\.\d+)?)?)"
 AT: Final = r"\s*(?:at|in|on|for|@|,)?\s*"
@@ -67,6 +69,15 @@ def _number(text: str) -> float:
 def _lit(lux: float) -> str:
     """An illuminance in three figures: 0.625 lx, 10.2 klx."""
     return f"{lux / 1000.0:.3g} klx" if 1000.0 <= lux < 1e6 else f"{lux:.3g} lx"
+
+
+def _ev_words(ev100: float) -> str:
+    return f"EV {ev100:.1f}".replace("-", "−")
+
+
+def _dense(taken: float) -> str:
+    """The optical density that takes some stops."""
+    return f"density {taken / density_stops(1.0):.1f}"
 
 
 def _light(amount: float) -> str:
@@ -100,7 +111,7 @@ def _filters(*factors: str) -> Answered:
     taken = sum(log2(one) for one in named)
     return Answered(
         asked=" and ".join(f"ND{one:g}" for one in named),
-        words=f"{counted(taken, 'stop', '.3g')}, density {taken * log10(2.0):.1f}, as an ND{2.0**taken:.4g}",
+        words=f"{counted(taken, 'stop', '.3g')}, {_dense(taken)}, as an ND{2.0**taken:.4g}",
         value=taken,
         unit="stops",
     )
@@ -117,7 +128,7 @@ def _stops(amount: str) -> Answered:
     if taken > MOST_EV:
         raise OutOfRange("sum", f"more than {MOST_EV:g} stops are not meant")
     factor = 2.0**taken
-    words = f"{factor:.4g} times the light; a filter ND{factor:.4g}, density {taken * log10(2.0):.1f}"
+    words = f"{factor:.4g} times the light; a filter ND{factor:.4g}, {_dense(taken)}"
     return Answered(asked=counted(taken, "stop"), words=words, value=factor, unit="×")
 
 
@@ -126,17 +137,17 @@ def _ev(sign: str, amount: str) -> Answered:
     if abs(ev100) > MOST_EV:
         raise OutOfRange("sum", f"EV go from −{MOST_EV:g} to {MOST_EV:g}")
     lux = float(lux_from_ev100(ev100))
-    return Answered(asked=f"EV {ev100:g} at ISO 100", words=_lit(lux), value=lux, unit="lx")
+    return Answered(asked=f"{_ev_words(ev100)} at ISO 100", words=_lit(lux), value=lux, unit="lx")
 
 
 def _lux(amount: str) -> Answered:
     ev100 = float(ev100_from_lux(_number(amount)))
-    return Answered(asked=f"{amount} lx", words=f"EV {ev100:.1f} at ISO 100", value=ev100, unit="EV")
+    return Answered(asked=f"{amount} lx", words=f"{_ev_words(ev100)} at ISO 100", value=ev100, unit="EV")
 
 
 def _exposed(f_number: str, shutter: str, iso: str) -> Answered:
     ev100 = float(setting_value(f_number=_number(f_number), shutter_s=_number(shutter), iso=_number(iso)))
-    words = f"right for EV {ev100:.1f}, {_lit(float(lux_from_ev100(ev100)))}"
+    words = f"right for {_ev_words(ev100)}, {_lit(float(lux_from_ev100(ev100)))}"
     asked = f"f/{f_number}, {_seconds(shutter)}, ISO {iso}"
     return Answered(asked=asked, words=words, value=ev100, unit="EV")
 
@@ -214,7 +225,7 @@ def quick_sum(text: str) -> Answered | None:
 
     text: at most LONGEST_TEXT letters, in any case. Raises OutOfRange for numbers that cannot be meant.
     """
-    told = text[:LONGEST_TEXT].replace(",", ".") if re.search(r"\d,\d", text) else text[:LONGEST_TEXT]
+    told = DECIMAL_COMMA.sub(".", THOUSANDS_COMMA.sub("", text[:LONGEST_TEXT]))
     for one in SUMS:
         met = one.form.fullmatch(told)
         if met is not None:

@@ -9,7 +9,7 @@ import { CameraStep } from "./CameraStep";
 import { Choices } from "./Choices";
 import { Drawing } from "./Drawings";
 import { FirstCard } from "./FirstCard";
-import { Keep } from "./Keep";
+import { Keep, type ToKeep } from "./Keep";
 
 const STEPS = [
   "What do you film?",
@@ -139,19 +139,8 @@ function PurposeStep({
   );
 }
 
-function Result({
-  said,
-  own,
-  signedIn,
-  shoot,
-  onAccount,
-}: {
-  said: Said;
-  own: boolean;
-  signedIn: boolean;
-  shoot: string;
-  onAccount: () => void;
-}) {
+function Result(kept: ToKeep) {
+  const { said, own } = kept;
   const found = useFirstPlan(said, own);
   if (found.isPending) return <Waiting what="your card" />;
   if (found.isError)
@@ -164,7 +153,7 @@ function Result({
   return (
     <>
       <FirstCard plan={outcome} assumed={found.data.assumed} helps={<FirstHelps body={found.data.body} />} />
-      <Keep said={said} own={own} signedIn={signedIn} shoot={shoot} onAccount={onAccount} />
+      <Keep {...kept} />
     </>
   );
 }

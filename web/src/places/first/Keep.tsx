@@ -4,20 +4,17 @@ import { Button } from "../../ui/Button";
 
 const KeepInAccount = lazy(async () => ({ default: (await import("./KeepInAccount")).KeepInAccount }));
 
-/** Keep it in the account; without one, make one first: what was said waits on this device. */
-export function Keep({
-  said,
-  own,
-  signedIn,
-  shoot,
-  onAccount,
-}: {
+/** What was said, with whose cameras, and where it would be kept. */
+export type ToKeep = {
   said: Said;
   own: boolean;
   signedIn: boolean;
   shoot: string;
   onAccount: () => void;
-}) {
+};
+
+/** Keep it in the account; without one, make one first: what was said waits on this device. */
+export function Keep({ said, own, signedIn, shoot, onAccount }: ToKeep) {
   return (
     <div className="mt-4 flex flex-wrap items-center gap-2">
       {signedIn ? (

@@ -91,7 +91,7 @@ def _in_text(label: str) -> str:
 
 def range_words(chosen: ExposedSet, low: float, high: float) -> str:
     """A range, and the nearest named lights of the same kind that lie outside."""
-    what = chosen.glass.label if chosen.glass.count else "The bare lens"
+    what = chosen.glass.label if chosen.glass.count else "The set"
     told = [f"{what} is usable from {low:.1f} to {high:.1f} EV"]
     named = kin(chosen.situation)
     darker = max((one for one in named if one.ev100 < low), key=lambda one: one.ev100, default=None)

@@ -1,5 +1,6 @@
 """The numbers of a set as they are read: each with its unit and the formula behind it."""
 
+from collections.abc import Callable
 from typing import Final
 
 from steady_tide.core.image.focus import UNSHARP_PX
@@ -109,22 +110,24 @@ def _told_sharp(m: Measures) -> list[Figure]:
     return [_figure("sharp", "Sharp from", m.sharp_near_m, "m", f"{m.sharp_near_m:.3g} m to {far}", how)]
 
 
+CRAFT: Final[tuple[tuple[str, str, Callable[[Measures], float | None], str, str, str], ...]] = (
+    ("pan", "A pan of one frame", lambda m: m.pan_s, "s", ".1f",
+     "7 s a frame's width at real time (practice), less as it is slowed"),
+    ("skew", "Lean of what crosses", lambda m: m.skew_deg, "°", ".1f",
+     "speed / distance · focal length · read-out time"),
+    ("cast", "Cast of the ND", lambda m: m.cast_mired, "mired", "+.0f", "as your test of the filter found it"),
+    ("dew", "Dew point", lambda m: m.dew_point_c, "°C", ".1f",
+     "Magnus; glass under a clear sky lies about 3 K under the air (assumed)"),
+    ("wind", "Flight left in the wind", lambda m: None if m.wind_share is None else 100.0 * m.wind_share, "%", ".0f",
+     "1 / (1 + 0.5 (wind / limit)²), assumed"),
+)  # fmt: skip
+"""Key, label, value where there is one, unit, form and source."""
+
+
 def _told_craft(m: Measures) -> list[Figure]:
     """How long a pan takes, what leans, what glass, air and wind do."""
-    found = []
-    if m.pan_s is not None:
-        how = "7 s a frame's width at real time (practice), less as it is slowed"
-        found.append(_figure("pan", "A pan of one frame", m.pan_s, "s", f"{m.pan_s:.1f}", how))
-    if m.skew_deg is not None:
-        how = "speed / distance · focal length · read-out time"
-        found.append(_figure("skew", "Lean of what crosses", m.skew_deg, "°", f"{m.skew_deg:.1f}", how))
-    if m.cast_mired is not None:
-        how = "as your test of the filter found it"
-        found.append(_figure("cast", "Cast of the ND", m.cast_mired, "mired", f"{m.cast_mired:+.0f}", how))
-    if m.dew_point_c is not None:
-        how = "Magnus; glass under a clear sky lies about 3 K under the air (assumed)"
-        found.append(_figure("dew", "Dew point", m.dew_point_c, "°C", f"{m.dew_point_c:.1f}", how))
-    if m.wind_share is not None:
-        left, how = 100.0 * m.wind_share, "1 / (1 + 0.5 (wind / limit)²), assumed"
-        found.append(_figure("wind", "Flight left in the wind", left, "%", f"{left:.0f}", how))
-    return found
+    return [
+        _figure(key, label, value, unit, f"{value:{form}}", how)
+        for key, label, value_of, unit, form, how in CRAFT
+        if (value := value_of(m)) is not None
+    ]

@@ -7,7 +7,7 @@ import pytest
 
 from steady_tide.core.advice import helps as advice
 from steady_tide.core.advice.helps import Help, helps
-from steady_tide.core.advice.tries import Hour
+from steady_tide.core.advice.tries import Hour, tries
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.account.plan import Plan
@@ -91,6 +91,16 @@ def test_another_camera_is_told_as_what_it_would_do() -> None:
     dark = helped(problem_of(brief("Lantern market"), bag=KIT.bag), others=[MANUAL])
     camera = next(one for one in dark if one.kind == "camera")
     assert camera.device_key == MANUAL.key and "would take it as" in camera.words
+
+
+def test_what_flies_stands_in_for_what_flies_alone() -> None:
+    twin = D1.model_copy(update={"key": "other-drone", "name": "Other drone"})
+    for scene, own, kept in ((brief("Rafts from above"), D1, {twin.key}), (brief("Lantern market"), A4, {MANUAL.key})):
+        problem = problem_of(scene, own)
+        made = plan_scene(problem)
+        assert isinstance(made, Plan)
+        tried = tries(problem, made, set(), [MANUAL, twin], [])
+        assert {one.problem.device.key for one in tried if one.kind == "camera"} == kept
 
 
 def test_another_hour_is_told_by_the_clock() -> None:

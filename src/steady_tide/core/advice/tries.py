@@ -22,6 +22,8 @@ NEAREST_SHARE: Final = 0.5
 COLD_C: Final = 10.0
 SAME_FILTER_STOPS: Final = 0.35
 PANEL_BELOW_EV100: Final = 8.0
+MOST_CAMERAS: Final = 2
+"""How many other cameras are tried for a scene."""
 Kind = Literal["get", "camera", "nearer", "support", "hour", "without", "look"]
 Need = Literal["less-light", "more-light", "steadier", "power", "room", "look"]
 
@@ -72,8 +74,14 @@ def tries(
         yield from _without(problem)
         for hour in hours:
             yield Try("hour", "hour", f"Begin at {hour.told}", problem.otherwise(brief=hour.brief), start=hour.start)
-    for device in others:
+    for device in _stand_ins(problem, others):
         yield Try(f"camera-{device.key}", "camera", device.name, problem.otherwise(device=device, pins={}))
+
+
+def _stand_ins(problem: PlanningProblem, others: Sequence[Device]) -> list[Device]:
+    """The first few cameras that can be where this one is: what flies stands in for what flies alone."""
+    flies = problem.device.kind == "drone"
+    return [device for device in others if (device.kind == "drone") == flies][:MOST_CAMERAS]
 
 
 def with_item(problem: PlanningProblem, item: BagItem, **brief: object) -> PlanningProblem:

@@ -27,7 +27,6 @@ from steady_tide.store.repositories.shoots import scenes_of
 from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
 
 ComeBy = Literal["owned", "to-borrow", "to-buy"]
-OTHER_CAMERAS: Final = 2
 HOURS: Final = (-120, 120)
 """How far from its own time a scene is tried at another [minutes]."""
 LAST_MINUTE: Final = 1439
@@ -69,10 +68,9 @@ class Helping:
         return self.at.shared.planners.ask(planners.helpful, problem, plan, others, hours)
 
     def _others(self, scene: SceneRow) -> list[Device]:
-        """A few cameras that are not on the scene yet."""
+        """The cameras that are not on the scene yet."""
         taken = {setup.device_id for setup in History(self.rows, scene).setups()}
-        free = [row for row in devices(self.rows) if row.id not in taken]
-        return [self.planner.device(row.id) for row in free[:OTHER_CAMERAS]]
+        return [self.planner.device(row.id) for row in devices(self.rows) if row.id not in taken]
 
     def _hours(self, scene: SceneRow) -> Iterator[Hour]:
         """The scene two hours earlier and later, where its light follows the sky of its day."""

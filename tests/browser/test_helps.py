@@ -23,3 +23,10 @@ def test_what_helps_is_taken_where_it_is_told(page: Page, demo: str) -> None:
     expect(bag.get_by_text("to borrow")).to_be_visible()
     page.get_by_role("button", name="Plan every scene with ordinary things").click()
     expect(page.get_by_role("region", name="What to get").get_by_role("listitem").first).to_contain_text("helps")
+
+
+def test_where_nothing_would_help_that_is_said(page: Page, demo: str) -> None:
+    page.goto(demo)
+    page.get_by_role("link", name="Sky over the sheds").first.click()
+    expect(page.get_by_text("Not steady").first).to_be_visible()
+    expect(page.get_by_text("none would help")).to_be_visible()

@@ -11,10 +11,27 @@ const COME_BY: { key: ComeBy; text: string }[] = [
 ];
 
 /** What outside the camera would help this set most, each worked out by planning with it. */
-export function Helps({ setupId, made, wanted }: { setupId: string; made: string; wanted: boolean }) {
+export function Helps({
+  setupId,
+  made,
+  wanted,
+  steady = true,
+}: {
+  setupId: string;
+  made: string;
+  wanted: boolean;
+  steady?: boolean;
+}) {
   const found = useHelps(setupId, made, wanted);
   const take = useTakeHelp(setupId);
   const told = found.data ?? [];
+  if (found.data?.length === 0 && !steady)
+    return (
+      <p className="mb-2 border-l-4 border-sea bg-sea-wash px-3 py-1 text-note">
+        Planned with ordinary things, your other cameras and other hours: none would help. Change a wish, or
+        film it as it is.
+      </p>
+    );
   if (!found.isPending && told.length === 0) return null;
   return (
     <section aria-label="What would help most" className="mb-2 border-l-4 border-sea bg-sea-wash px-3 py-1">

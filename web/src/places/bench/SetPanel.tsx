@@ -77,7 +77,7 @@ export const SetPanel = memo(function SetPanel({
           ))}
         </ul>
       ) : null}
-      <Helps setupId={setupId} made={made} wanted={asking} />
+      <Helps setupId={setupId} made={made} wanted={asking} steady={plan.answer?.steady} />
       {rooms.map((room) => {
         const decisions = plan.decisions.filter((decision) => decision.room === room);
         if (decisions.length === 0) return null;

@@ -174,7 +174,7 @@ class Explainer:
         if rival.brings:
             return Why(f"{rival.text} would bring {', '.join(rival.brings)} with it.", axis)
         if rival.cost > EQUAL:
-            return Why(f"By a little better than {rival.text} in all.", axis)
+            return Why(f"A little better than {rival.text} in all.", axis)
         order = [offer.value for offer in self.given.offers(setting)]
         comes_first = order.index(self.values[setting]) < order.index(rival.value)
         taken = "; the first in the camera's order is taken" if comes_first else " in all"

@@ -1,5 +1,6 @@
 """The service on a port of this machine, for browsers."""
 
+import os
 import shutil
 import socket
 import tempfile
@@ -14,21 +15,26 @@ from playwright.sync_api import Browser, sync_playwright
 from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
 from steady_tide.demo.load import load_demo
+from steady_tide.desk.workplace import Shared
 from steady_tide.launch.cluster import Cluster
 from steady_tide.launch.port import bind
 from steady_tide.settings import PROJECT
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
+from steady_tide.work.planners import Pool
 from tests.chromium import CHROMIUM, FLAGS
 
 
 @contextmanager
-def serving(database: Database, *, demo: bool) -> Iterator[str]:
-    """Serve in a thread; yields the address."""
+def serving(database: Database, *, demo: bool, shared: Shared | None = None) -> Iterator[str]:
+    """Serve in a thread; yields the address. shared: with planners other than the thread itself."""
     listener: socket.socket = bind("127.0.0.1", 0)
     with tempfile.TemporaryDirectory(prefix="steady-tide-files-") as folder:
         # The database of the plain service is that of other tests, whose jobs are not its to do.
-        app = create_app(Service(database, Files(folder), PROJECT / "web" / "dist", demo=demo, works=demo))
+        service = Service(
+            database, Files(folder), PROJECT / "web" / "dist", demo=demo, works=demo, shared=shared or Shared()
+        )
+        app = create_app(service)
         server = uvicorn.Server(uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=2))
         thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)
         thread.start()
@@ -41,7 +47,10 @@ def serving(database: Database, *, demo: bool) -> Iterator[str]:
 
 @contextmanager
 def fresh_demo() -> Iterator[tuple[Browser, str]]:
-    """A browser and the address of a demo as on its first start, thrown away at the end; for chores outside pytest."""
+    """A browser and the address of a demo as on its first start, thrown away at the end; for chores outside pytest.
+
+    Plans are made in processes of their own, as `./tide demo` makes them.
+    """
     home = Path(tempfile.mkdtemp(prefix="steady-tide-demo-", dir="/tmp"))
     home.chmod(0o755)
     cluster = Cluster(home, fsync=False)
@@ -50,12 +59,15 @@ def fresh_demo() -> Iterator[tuple[Browser, str]]:
     database.migrate()
     with database.session() as session:
         load_demo(session)
+    planners = Pool(os.cpu_count() or 1)
+    planners.warm()
     try:
-        with serving(database, demo=True) as address, sync_playwright() as playwright:
+        with serving(database, demo=True, shared=Shared(planners=planners)) as address, sync_playwright() as playwright:
             browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
             yield browser, address
             browser.close()
     finally:
+        planners.close()
         database.close()
         cluster.stop()
         shutil.rmtree(home, ignore_errors=True)

@@ -2,7 +2,9 @@
 
 import hashlib
 import json
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
+from concurrent.futures import ThreadPoolExecutor
+from contextvars import copy_context
 from time import perf_counter
 from uuid import UUID
 
@@ -91,17 +93,36 @@ class Planner:
             trace.notes.append({"plan_ms": round(1000.0 * seconds), **what_made_it(inputs)})
         return outcome
 
-    def outcome(self, setup: SetupRow, brief: Brief, *, passing: bool = False) -> Outcome:
-        """The kept plan when it still fits its inputs, else a new one, kept.
+    def outcome(self, setup: SetupRow, brief: Brief) -> Outcome:
+        """The kept plan when it still fits its inputs, else a new one, kept."""
+        return self.outcomes([(setup, brief)])[0]
+
+    def outcomes(self, asked: Sequence[tuple[SetupRow, Brief]], *, passing: bool = False) -> list[Outcome]:
+        """The plans of several setups, in their order; those that are made anew are made at once.
 
         passing: while something is pulled and typed, plans come and go; they are kept when they are next looked at.
         """
-        inputs = self.inputs(setup, brief)
-        made_from = inputs.fingerprint
-        kept = None if passing else self._kept(setup, made_from)
-        if kept is not None:
-            return kept
-        outcome = self.shared.outcomes.of(made_from, lambda: self.solve(inputs))
+        wanted = [(setup, self.inputs(setup, brief)) for setup, brief in asked]
+        kept = [None if passing else self._kept(setup, inputs.fingerprint) for setup, inputs in wanted]
+        anew = [inputs for (_, inputs), before in zip(wanted, kept, strict=True) if before is None]
+        made = dict(zip((inputs.fingerprint for inputs in anew), self._made(anew), strict=True))
         if not passing:
-            keep_plan(self.rows, setup.id, made_from, outcome.model_dump(mode="json"))
-        return outcome
+            for setup, inputs in wanted:
+                if inputs.fingerprint in made:
+                    plain = made[inputs.fingerprint].model_dump(mode="json")
+                    keep_plan(self.rows, setup.id, inputs.fingerprint, plain)
+        return [before or made[inputs.fingerprint] for (_, inputs), before in zip(wanted, kept, strict=True)]
+
+    def _made(self, anew: Sequence[Inputs]) -> list[Outcome]:
+        """Whole plans, as many at once as there are planners."""
+
+        def one(inputs: Inputs) -> Outcome:
+            return self.shared.outcomes.of(inputs.fingerprint, lambda: self.solve(inputs))
+
+        at_once = min(len(anew), self.shared.planners.at_once)
+        if at_once < 2:
+            return [one(inputs) for inputs in anew]
+        with ThreadPoolExecutor(at_once) as threads:
+            # Each goes on with the trace of the request, which counts what was slow.
+            going = [threads.submit(copy_context().run, one, inputs) for inputs in anew]
+            return [each.result() for each in going]

@@ -10,8 +10,6 @@ import { KEYS } from "./queries";
 import { renew } from "./renew";
 
 const PAUSE_MS = 260;
-/** A slider is answered while it moves: one question is on its way at a time, the last one always follows. */
-const SLIDE_MS = 16;
 
 type Tree = Record<string, unknown>;
 
@@ -64,7 +62,8 @@ export function useBriefDraft(scene: SceneView) {
     return {
       type: (path: string, text: string, label: string) =>
         change(path, typed(path, text, String(read(latest.current, "light.kind"))), label, PAUSE_MS),
-      slide: (path: string, value: number, label: string) => change(path, value, label, SLIDE_MS),
+      /** A slider is answered while it moves: one question is on its way at a time, the last one always follows. */
+      slide: (path: string, value: number, label: string) => change(path, value, label, 0),
       choose: (path: string, value: unknown, label: string) => change(path, value, label, 0),
     };
   }, [lane, scene.id]);

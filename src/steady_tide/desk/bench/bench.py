@@ -227,6 +227,8 @@ class Bench:
     def _view(self, scene: SceneRow, *, passing: bool = False) -> SceneView:
         planner, history = Planner(self.at), History(self.rows, scene)
         sky, (undo, redo) = planner.skies.of(scene), history.labels()
+        rows = history.setups()
+        outcomes = planner.outcomes([(setup, sky.lit_brief) for setup in rows], passing=passing)
         setups = [
             SetupView(
                 id=setup.id,
@@ -235,9 +237,9 @@ class Bench:
                 school=setup.school,
                 held=planner.stances.held(setup),
                 pins={Setting(name): value for name, value in setup.pins.items()},
-                outcome=planner.outcome(setup, sky.lit_brief, passing=passing),
+                outcome=outcome,
             )
-            for setup in history.setups()
+            for setup, outcome in zip(rows, outcomes, strict=True)
         ]
         return SceneView(
             id=scene.id,

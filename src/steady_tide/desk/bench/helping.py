@@ -58,7 +58,7 @@ class Helping:
 
     def _helps(self, scene: SceneRow, setup: SetupRow, *, things_only: bool = False) -> list[Help]:
         brief = self.planner.lit_brief(scene)
-        outcome = self.planner.outcome(setup, brief, passing=True)
+        (outcome,) = self.planner.outcomes([(setup, brief)], passing=True)
         if isinstance(outcome, Conflict):
             return []
         plan = outcome if isinstance(outcome, Plan) else None

@@ -41,15 +41,16 @@ class History:
             self._keep(0, "the start", self._state(), "")
 
     def keep(self, label: str) -> None:
-        """Write an edit, and record it."""
+        """Write an edit, and keep the state after it.
+
+        Edits of the same fields of scene and brief in quick succession become one.
+        """
+        self.scene.revision += 1
         self.rows.settle()
-        self.record(label)
+        self._record(label)
         self.rows.settle()
 
-    def record(self, label: str) -> None:
-        """Keep the state after an edit; edits of the same fields of scene and brief in quick
-        succession become one."""
-        self.scene.revision += 1
+    def _record(self, label: str) -> None:
         here = self._at(self.scene.history_at)
         state = self._state()
         paths = list(touched(here.state if here is not None else {}, state))

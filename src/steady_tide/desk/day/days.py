@@ -103,10 +103,9 @@ class Days:
     def plans(self, scheduled: ScheduledScene) -> dict[str, Plan]:
         """The whole plans of a scene's sets by setup, with all that is to be brought and minded."""
         brief = self.planner.lit_brief(scheduled.row)
-        made = {
-            camera.key: self.planner.outcome(scheduled.setups[camera.key], brief) for camera in scheduled.scene.sets
-        }
-        return {key: plan for key, plan in made.items() if isinstance(plan, Plan)}
+        keys = [camera.key for camera in scheduled.scene.sets]
+        made = self.planner.outcomes([(scheduled.setups[key], brief) for key in keys])
+        return {key: plan for key, plan in zip(keys, made, strict=True) if isinstance(plan, Plan)}
 
     def _courses(self, scenes: Sequence[ScheduledScene]) -> list[Course]:
         """The cheapest course of every camera through the day."""

@@ -17,7 +17,7 @@ from steady_tide.desk.taste.stances import INHERITED, Stances
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary, SetupSummary, ShootView
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.shoots import scenes_of, shoots
-from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
+from steady_tide.store.tables import SetupRow, ShootRow
 
 
 @dataclass(frozen=True)
@@ -91,7 +91,11 @@ class Shoots:
         self.rows.delete(self.rows.get(ShootRow, shoot_id))
 
     def _view(self, shoot: ShootRow, planner: Planner) -> ShootView:
-        scenes = scenes_of(self.rows, shoot.id)
+        lit = [
+            (scene, planner.lit_brief(scene), History(self.rows, scene).setups())
+            for scene in scenes_of(self.rows, shoot.id)
+        ]
+        made = iter(planner.outcomes([(setup, brief) for _, brief, setups in lit for setup in setups]))
         return ShootView(
             id=shoot.id,
             name=shoot.name,
@@ -102,7 +106,15 @@ class Shoots:
             longitude_deg=shoot.longitude_deg,
             cloud_okta=shoot.cloud_okta,
             travel_minutes=shoot.travel_minutes,
-            scenes=[self._scene(scene, planner, shoot.day) for scene in scenes],
+            scenes=[
+                SceneSummary(
+                    id=scene.id,
+                    name=scene.name,
+                    scenario=brief.scenario,
+                    setups=[self._setup(setup, next(made), planner, shoot.day) for setup in setups],
+                )
+                for scene, brief, setups in lit
+            ],
         )
 
     def _leftovers(self, setup: SetupRow, outcome: Outcome) -> list[str]:
@@ -110,23 +122,16 @@ class Shoots:
             return []
         return leftovers(outcome, Dialled(self.rows).slot(setup.device_id, setup.slot), setup.slot)
 
-    def _scene(self, scene: SceneRow, planner: Planner, day: date | None) -> SceneSummary:
-        brief = planner.lit_brief(scene)
-        setups = []
-        for setup in History(self.rows, scene).setups():
-            outcome = planner.outcome(setup, brief)
-            setups.append(
-                SetupSummary(
-                    id=setup.id,
-                    device_name=planner.device(setup.device_id).name,
-                    outcome=outcome.outcome,
-                    headline=_headline(outcome),
-                    to_decide=[*to_decide(outcome), *seals_due(outcome, planner.bag, day)],
-                    leftovers=self._leftovers(setup, outcome),
-                    light=_light(outcome),
-                )
-            )
-        return SceneSummary(id=scene.id, name=scene.name, scenario=brief.scenario, setups=setups)
+    def _setup(self, setup: SetupRow, outcome: Outcome, planner: Planner, day: date | None) -> SetupSummary:
+        return SetupSummary(
+            id=setup.id,
+            device_name=planner.device(setup.device_id).name,
+            outcome=outcome.outcome,
+            headline=_headline(outcome),
+            to_decide=[*to_decide(outcome), *seals_due(outcome, planner.bag, day)],
+            leftovers=self._leftovers(setup, outcome),
+            light=_light(outcome),
+        )
 
 
 def _headline(outcome: Outcome) -> str:

@@ -67,7 +67,7 @@ def test_a_camera_in_use_is_not_deleted_under_its_scenes(creator: TestClient) ->
     scene = add_scene(creator, SCENES["Lantern market"])
     camera = device_id(creator)
     refused = creator.delete(f"/api/kit/devices/{camera}")
-    assert refused.status_code == 409 and "take it off them first" in refused.json()["detail"]
+    assert refused.status_code == 409 and "it is on A scene; take it off there first" in refused.json()["detail"]
     creator.delete(f"/api/scenes/{scene['id']}")
     assert creator.delete(f"/api/kit/devices/{camera}").status_code == 204
     assert "skarv-a4" not in {device["key"] for device in creator.get("/api/kit/devices").json()}

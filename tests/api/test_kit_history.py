@@ -87,7 +87,7 @@ def test_taking_back_a_camera_that_scenes_use_is_refused(creator: TestClient) ->
     made = creator.post("/api/kit/devices/from/action-camera").json()
     scene = add_scene(creator, SCENES["Lantern market"], "action-camera")
     refused = creator.post("/api/kit/undo")
-    assert refused.status_code == 409 and "take it off them first" in refused.json()["detail"]
+    assert refused.status_code == 409 and "take it off there first" in refused.json()["detail"]
     creator.delete(f"/api/scenes/{scene['id']}")
     assert creator.post("/api/kit/undo").status_code == 200
     assert creator.get(f"/api/kit/devices/{made['id']}").status_code == 404

@@ -40,7 +40,17 @@ ROUTES = described()
 
 
 def filled(path: str, ids: dict[str, str]) -> str:
-    for part in ("shoot_id", "scene_id", "setup_id", "device_id", "reading_id", "place_id", "job_id", "session_id"):
+    for part in (
+        "shoot_id",
+        "scene_id",
+        "setup_id",
+        "device_id",
+        "reading_id",
+        "place_id",
+        "job_id",
+        "session_id",
+        "removed_id",
+    ):
         path = path.replace(f"{{{part}}}", ids.get(part, NONE))
     named = {"setting": "frame_rate", "key": "own-none", "slot": "1", "template": "none"}
     for part, value in named.items():
@@ -81,9 +91,12 @@ def test_what_belongs_to_somebody_else_is_not_there(app: Any) -> None:
     scene = add_scene(owner, SCENES["The pilot gig"])
     setup = scene["setups"][0]
     place = owner.post("/api/places", json={"name": "Mine", "latitude_deg": 1, "longitude_deg": 1}).json()["id"]
+    gone = add_scene(owner, SCENES["The pilot gig"])
+    owner.delete(f"/api/scenes/{gone['id']}")
+    removed = owner.get("/api/removed").json()[0]["id"]
     ids = {
         "shoot_id": scene["shoot_id"], "scene_id": scene["id"], "setup_id": setup["id"],
-        "device_id": setup["device_id"], "place_id": place,
+        "device_id": setup["device_id"], "place_id": place, "removed_id": removed,
         "session_id": owner.get("/api/account").json()["signed_in"][0]["id"],
     }  # fmt: skip
     before = owned(owner)

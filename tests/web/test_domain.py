@@ -20,7 +20,7 @@ from tests.web.bundle import bundled
 
 MODULES = (
     "bag", "brief", "cells", "compass", "day", "depth", "deviceForm", "dive", "fields", "filming", "format", "grid",
-    "finding", "first", "keeping", "keys", "modes", "numbers", "readings", "starts", "swaps", "tide", "undo",
+    "finding", "first", "keeping", "keys", "modes", "numbers", "readings", "shelf", "starts", "swaps", "tide", "undo",
 )  # fmt: skip
 Call = Callable[..., Any]
 
@@ -697,3 +697,25 @@ def test_finer_numbers_stand_behind_the_price_they_share_out(call: Call) -> None
 @pytest.mark.parametrize(("sought", "count"), [("", 2), ("noise stop", 1), ("NOISE", 1), ("sound", 1), ("nothing", 0)])
 def test_numbers_are_found_by_every_word(call: Call, sought: str, count: int) -> None:
     assert len(call("numbers.matching", [a_rule("noise"), a_rule("beeps.heard", "Sound")], sought)) == count
+
+
+def test_shoots_are_found_by_what_is_in_them_and_put_away_ones_only_when_sought(call: Call) -> None:
+    def shoot(name: str, away: bool, *scenes: str) -> dict[str, Any]:
+        setups = [{"device_name": "Skarv A4"}]
+        made = [{"name": scene, "scenario": "low-light", "setups": setups} for scene in scenes]
+        return {"name": name, "place": "Hallin Sound", "day": "2026-09-19", "put_away": away, "scenes": made}
+
+    shoots = [shoot("Summer", False, "The smoked jar"), shoot("Winter", True, "Skiing"), shoot("Empty", False)]
+
+    def names(away: bool, sought: str) -> list[str]:
+        return [one["name"] for one in call("shelf.onShelf", shoots, away, sought)]
+
+    assert names(False, "") == ["Summer", "Empty"] and names(True, " ") == ["Winter"]
+    assert names(False, "JAR skarv") == ["Summer"] and names(False, "skarv low") == ["Summer", "Winter"]
+    assert names(False, "jar skiing") == []
+    assert call("shelf.shortestFirst", ["longer", "short", "longer"]) == ["short", "longer"]
+    gone = {"kind": "shoot", "name": "Winter", "scenes": 1}
+    assert call("shelf.removedWords", gone) == "Winter, a shoot with 1 scene"
+    assert call("shelf.removedWords", {**gone, "scenes": 0}) == "Winter, a shoot with no scenes"
+    assert call("shelf.removedWords", {**gone, "kind": "scene"}) == "Winter, a scene"
+    assert call("day.dayAfter", "2026-12-31") == "2027-01-01"

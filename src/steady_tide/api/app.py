@@ -21,6 +21,7 @@ from steady_tide.api import (
     places,
     problems,
     ready,
+    removed,
     scenes,
     session,
     setups,
@@ -32,7 +33,7 @@ from steady_tide.api.context import Service
 from steady_tide.api.guard import Guard
 
 MODULES = (
-    ready, session, account, shoots, day, exports, jobs, scenes, places, setups, kit, stances, first,
+    ready, session, account, shoots, day, exports, jobs, scenes, places, removed, setups, kit, stances, first,
     vocabulary,
 )  # fmt: skip
 

@@ -17,6 +17,9 @@ from steady_tide.desk.views import MatchedScene, SceneView
 router = APIRouter(prefix="/api/scenes", tags=["scenes"], responses=RESPONSES)
 
 
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+
+
 class SceneEdit(BaseModel):
     """An edit: what it is called in the history, the revision it was made on, and what it changes.
 
@@ -26,9 +29,17 @@ class SceneEdit(BaseModel):
     model_config = ConfigDict(extra="forbid")
     label: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
     revision: int | None = Field(default=None, ge=0, le=2_000_000_000)
-    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)] | None = None
+    name: Name | None = None
     brief: Brief | None = None
     before: Brief | None = None
+
+
+class SceneCopy(BaseModel):
+    """Where a copy of a scene is to stand, and under what name; its own shoot and name where that is not said."""
+
+    model_config = ConfigDict(extra="forbid")
+    shoot_id: UUID | None = None
+    name: Name | None = None
 
 
 class SetupRequest(BaseModel):
@@ -46,9 +57,10 @@ def scene(at: WorkplaceOf, scene_id: UUID) -> SceneView:
 
 
 @router.post("/{scene_id}/copy", status_code=201)
-def copy(at: WorkplaceOf, scene_id: UUID) -> SceneView:
-    """A copy of the scene at the end of its shoot."""
-    return Bench(at).copied(scene_id)
+def copy(at: WorkplaceOf, scene_id: UUID, wish: SceneCopy | None = None) -> SceneView:
+    """A copy of the scene at the end of its shoot, or of another."""
+    wish = wish or SceneCopy()
+    return Bench(at).copied(scene_id, to=wish.shoot_id, name=wish.name)
 
 
 @router.put("/{scene_id}")

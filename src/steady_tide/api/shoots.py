@@ -60,6 +60,20 @@ class SceneRequest(BaseModel):
     device_ids: Annotated[list[UUID], Field(min_length=1, max_length=20)]
 
 
+class ShootCopy(BaseModel):
+    """The day that a copy of a shoot is for."""
+
+    model_config = ConfigDict(extra="forbid")
+    day: date | None = None
+
+
+class PutAway(BaseModel):
+    """Whether a shoot is out of the way."""
+
+    model_config = ConfigDict(extra="forbid")
+    away: bool
+
+
 class MadeUp(BaseModel):
     """The copy of the made-up shoot, or none."""
 
@@ -116,9 +130,15 @@ def delete(at: WorkplaceOf, shoot_id: UUID) -> None:
 
 
 @router.post("/{shoot_id}/copy", status_code=201)
-def copy(at: WorkplaceOf, shoot_id: UUID) -> ShootView:
-    """A copy of the shoot with its scenes, without a day."""
-    return Shoots(at).copy(shoot_id)
+def copy(at: WorkplaceOf, shoot_id: UUID, wish: ShootCopy | None = None) -> ShootView:
+    """A copy of the shoot with its scenes, for another day or none."""
+    return Shoots(at).copy(shoot_id, day=wish.day if wish else None)
+
+
+@router.put("/{shoot_id}/put-away")
+def put_away(at: WorkplaceOf, shoot_id: UUID, wish: PutAway) -> ShootView:
+    """Put the shoot out of the way, or take it out again."""
+    return Shoots(at).put_away(shoot_id, wish.away)
 
 
 @router.get("/{shoot_id}/presets")

@@ -134,6 +134,7 @@ class ShootView(View):
     longitude_deg: float | None
     cloud_okta: float
     travel_minutes: int
+    put_away: bool
     scenes: list[SceneSummary]
 
 

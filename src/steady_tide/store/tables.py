@@ -134,7 +134,7 @@ class KitChangeRow(Owned, Base):
 class ShootRow(Owned, Base):
     """A shoot: a film's day or days. school: holds for its scenes unless they say another; empty for the account's.
 
-    travel_minutes: from one spot of it to another.
+    travel_minutes: from one spot of it to another. put_away: done with, and out of the way.
     """
 
     __tablename__ = "shoots"
@@ -147,6 +147,7 @@ class ShootRow(Owned, Base):
     longitude_deg: Mapped[float | None]
     cloud_okta: Mapped[float] = mapped_column(default=2.0, server_default="2")
     travel_minutes: Mapped[int] = mapped_column(default=15, server_default="15")
+    put_away: Mapped[bool] = mapped_column(default=False, server_default="false")
 
 
 class SceneRow(Owned, Base):
@@ -288,3 +289,15 @@ class JobRow(Owned, Base):
     progress: Mapped[float] = mapped_column(default=0.0, server_default="0")
     problems: Mapped[JsonList] = mapped_column(default=list)
     ended_at: Mapped[datetime | None]
+
+
+class RemovedRow(Owned, Base):
+    """A shoot or a scene that was deleted, with all that went with it, for as long as it can be brought back.
+
+    kind: shoot or scene; name: what it was called; content: its rows by table, those first that others stand on.
+    """
+
+    __tablename__ = "removed"
+    kind: Mapped[str] = mapped_column(String(8))
+    name: Mapped[str] = mapped_column(String(120))
+    content: Mapped[JsonList]

@@ -8,6 +8,7 @@ from datetime import UTC, datetime, timedelta
 from typing import Final
 
 from steady_tide.core.errors import BadInput, SteadyTideError
+from steady_tide.desk.shoots.removed import KEPT
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
@@ -15,6 +16,7 @@ from steady_tide.store.errors import NotFound, Unavailable
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories.accounts import accounts_due, forget_account, forget_old_attempts
 from steady_tide.store.repositories.jobs import forget_ended, still_needed
+from steady_tide.store.repositories.removed import forget_removed
 from steady_tide.store.tables import JobRow
 from steady_tide.work.jobs import JobProblem, JobState, end
 from steady_tide.work.kinds import KINDS, Task
@@ -107,7 +109,7 @@ class Worker:
             self.files.delete(file)
 
     def tidy(self, now: datetime | None = None) -> None:
-        """Forget jobs that ended long ago, accounts whose week is over, and files that nobody waits with any more.
+        """Forget jobs that ended long ago, what was deleted a week ago, accounts too, and files nobody waits with.
 
         now: another time, for tests.
         """
@@ -117,6 +119,7 @@ class Worker:
             with self.database.session() as session:
                 forget_ended(session, now - timedelta(days=KEPT_DAYS))
                 forget_old_attempts(session, now - timedelta(days=1))
+                forget_removed(session, now - KEPT)
                 for account_id in accounts_due(session, now):
                     forget_account(session, account_id)
                     log.warning("account %s was deleted, as its owner wished a week ago", account_id)

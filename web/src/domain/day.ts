@@ -13,6 +13,13 @@ export function clock(minute: number, jump: Jump = NONE): string {
   return `${String(Math.floor(within / 60)).padStart(2, "0")}:${String(within % 60).padStart(2, "0")}`;
 }
 
+/** The day after one, both as dates are written in documents. */
+export function dayAfter(iso: string): string {
+  const date = new Date(`${iso}T12:00:00Z`);
+  date.setUTCDate(date.getUTCDate() + 1);
+  return date.toISOString().slice(0, 10);
+}
+
 /** Minutes after midnight of a clock time, or null where it is none. */
 export function minuteOf(text: string, jump: Jump = NONE): number | null {
   const found = /^([01]?\d|2[0-3]):([0-5]\d)$/.exec(text.trim());

@@ -5,10 +5,12 @@ import { api, got } from "../client/client";
 import { KEYS } from "./queries";
 import { renew } from "./renew";
 
-export function useCopyScene(scene_id: string) {
+/** Copy a scene: to the end of its own shoot, or of another under another name. */
+export function useCopyScene() {
   const cache = useQueryClient();
   return useMutation({
-    mutationFn: () => got(api.POST("/api/scenes/{scene_id}/copy", { params: { path: { scene_id } } })),
+    mutationFn: ({ scene_id, ...wish }: { scene_id: string; shoot_id?: string; name?: string }) =>
+      got(api.POST("/api/scenes/{scene_id}/copy", { params: { path: { scene_id } }, body: wish })),
     onSuccess: (made) => {
       cache.setQueryData(KEYS.scene(made.id), made);
       return renew(cache, { queryKey: KEYS.shoots });
@@ -19,7 +21,8 @@ export function useCopyScene(scene_id: string) {
 export function useCopyShoot(shoot_id: string) {
   const cache = useQueryClient();
   return useMutation({
-    mutationFn: () => got(api.POST("/api/shoots/{shoot_id}/copy", { params: { path: { shoot_id } } })),
+    mutationFn: (day: string | null) =>
+      got(api.POST("/api/shoots/{shoot_id}/copy", { params: { path: { shoot_id } }, body: { day } })),
     onSuccess: () => renew(cache, { queryKey: KEYS.shoots }),
   });
 }

@@ -32,6 +32,7 @@ export const KEYS = {
   scene: (id: string) => ["scene", id] as const,
   day: (shoot_id: string) => ["day", shoot_id] as const,
   card: (id: string) => ["card", id] as const,
+  removed: ["removed"] as const,
   asked: ["asked"] as const,
 };
 
@@ -106,6 +107,7 @@ export function useDeleteScene(scene_id: string) {
       cache.setQueryData<ShootView[]>(KEYS.shoots, (shoots) =>
         shoots?.map((shoot) => ({ ...shoot, scenes: shoot.scenes.filter((one) => one.id !== scene_id) })),
       );
+      renew(cache, { queryKey: KEYS.removed });
       renew(cache, { queryKey: KEYS.shoots });
     },
   });
@@ -159,7 +161,10 @@ export function useDeleteShoot() {
   return useMutation({
     mutationFn: (shoot_id: string) =>
       got(api.DELETE("/api/shoots/{shoot_id}", { params: { path: { shoot_id } } })),
-    onSuccess: () => renew(cache, { queryKey: KEYS.shoots }),
+    onSuccess: () => {
+      renew(cache, { queryKey: KEYS.removed });
+      return renew(cache, { queryKey: KEYS.shoots });
+    },
   });
 }
 

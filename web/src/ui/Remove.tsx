@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Button } from "./Button";
 
-/** Removing something that undo does not bring back: pressed twice, the second time in words. */
+/** Removing something that can be brought back for a week: pressed twice, the second time in words. */
 export function Remove({ what, onRemove }: { what: string; onRemove: () => void }) {
   const [asked, setAsked] = useState(false);
   if (!asked) {
@@ -13,9 +13,9 @@ export function Remove({ what, onRemove }: { what: string; onRemove: () => void 
   }
   return (
     <span className="flex flex-wrap items-center gap-2">
-      <span className="text-signal">This cannot be undone.</span>
+      <span className="text-signal">For a week it can be brought back, below your shoots.</span>
       <Button look="signal" onClick={onRemove}>
-        Delete {what} for good
+        Yes, delete {what}
       </Button>
       <Button look="quiet" onClick={() => setAsked(false)}>
         Keep it

@@ -16,6 +16,7 @@ from steady_tide.desk.taste.stances import INHERITED, Stances
 from steady_tide.desk.views import SceneView, SetupView
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import Stale, Taken
+from steady_tide.store.repositories.removed import lift
 from steady_tide.store.repositories.setups import setups_with
 from steady_tide.store.repositories.shoots import scenes_in
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
@@ -82,7 +83,9 @@ class Bench:
         History(self.rows, scene).begin()
         return scene
 
-    def copy_scene(self, scene_id: UUID, *, to: UUID | None = None, name: str | None = None) -> SceneRow:
+    def copy_scene(
+        self, scene_id: UUID, *, to: UUID | None = None, name: str | None = None, with_times: bool = False
+    ) -> SceneRow:
         """A copy of a scene with its cameras, at the end of its shoot or another's; not yet planned."""
         scene = self.rows.get(SceneRow, scene_id)
         cameras = [
@@ -95,16 +98,17 @@ class Bench:
             name=name or f"{scene.name[:LONGEST_COPIED]} (copy)",
             brief=Brief.opened(scene.brief),
             cameras=cameras,
-            schedule=schedule if to is not None else None,
+            schedule=schedule if with_times else None,
         )
 
-    def copied(self, scene_id: UUID) -> SceneView:
+    def copied(self, scene_id: UUID, *, to: UUID | None = None, name: str | None = None) -> SceneView:
         """The same, planned."""
-        return self._view(self.copy_scene(scene_id))
+        return self._view(self.copy_scene(scene_id, to=to, name=name))
 
     def delete_scene(self, scene_id: UUID) -> None:
-        """Remove a scene and its cards."""
-        self.rows.delete(self.rows.get(SceneRow, scene_id))
+        """Remove a scene and its cards; it can be brought back for a week."""
+        scene = self.rows.get(SceneRow, scene_id)
+        lift(self.rows, scene, kind="scene", name=scene.name)
 
     def edit(
         self,

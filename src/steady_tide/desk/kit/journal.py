@@ -12,12 +12,14 @@ from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories import kit as kept
 from steady_tide.store.repositories.setups import dialled as dialled_rows
-from steady_tide.store.repositories.setups import setups_with
+from steady_tide.store.repositories.shoots import taken_to
 from steady_tide.store.tables import BagRow, DeviceRow, DialledRow, KitChangeRow
 
 COALESCE_SECONDS = 120
 MOST_CHANGES = 100
 LABEL_LENGTH = 200
+MOST_NAMED = 5
+"""So many scenes are named where a camera is still on them."""
 State = dict[tuple[str, str], dict[str, Any]]
 
 
@@ -110,9 +112,7 @@ class Journal:
         row = kept.locked_device(self.rows, row_id)
         if wanted is None:
             if row is not None:
-                if setups_with(self.rows, row_id):
-                    raise Taken("scenes use this camera; take it off them first")
-                self.rows.delete(row)
+                delete_unused(self.rows, row)
             return
         fields = {name: wanted[name] for name in ("key", "position", "document")}
         version = wanted["document"]["version"]
@@ -149,3 +149,11 @@ def _joined(earlier: list[dict[str, Any]], later: list[dict[str, Any]]) -> list[
         key = (one["table"], one["id"])
         found[key] = {**one, "before": found[key]["before"]} if key in found else one
     return list(found.values())
+
+
+def delete_unused(rows: Rows, row: DeviceRow) -> None:
+    """Remove a camera. Raises Taken, naming the scenes, while it is on some."""
+    if used := [scene.name for scene, _ in taken_to(rows, row.id, MOST_NAMED + 1)]:
+        named = ", ".join(used[:MOST_NAMED]) + (" and others" if len(used) > MOST_NAMED else "")
+        raise Taken(f"it is on {named}; take it off there first, or delete those scenes")
+    rows.delete(row)

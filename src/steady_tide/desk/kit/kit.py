@@ -14,7 +14,7 @@ from steady_tide.core.kit.device import Device, checked
 from steady_tide.core.kit.likely import Stated, modes_like
 from steady_tide.desk import planners
 from steady_tide.desk.edits import joined
-from steady_tide.desk.kit.journal import Journal
+from steady_tide.desk.kit.journal import Journal, delete_unused
 from steady_tide.desk.kit.templates import TEMPLATES, template
 from steady_tide.desk.planners import Planners
 from steady_tide.desk.views import DeviceView, ProblemView
@@ -23,7 +23,6 @@ from steady_tide.formats.specification import understood
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories import kit as kept
-from steady_tide.store.repositories.setups import setups_with
 from steady_tide.store.tables import BagRow, DeviceRow
 
 _item: TypeAdapter[BagItem] = TypeAdapter(BagItem)
@@ -120,9 +119,7 @@ class KitDesk:
         name = self.rows.get(DeviceRow, device_id).document["name"]
         with self.journal.change(f"deleting {name}"):
             row = self.rows.get(DeviceRow, device_id, lock=True)
-            if setups_with(self.rows, row.id):
-                raise Taken("scenes use this camera; take it off them first")
-            self.rows.delete(row)
+            delete_unused(self.rows, row)
 
     def copy(self, device_id: UUID) -> DeviceView:
         """A copy of a camera under a name and key of its own, to start another description from."""

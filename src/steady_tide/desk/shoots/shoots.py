@@ -16,6 +16,7 @@ from steady_tide.desk.planning import Planner
 from steady_tide.desk.taste.stances import INHERITED, Stances
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary, SetupSummary, ShootView
 from steady_tide.desk.workplace import Workplace
+from steady_tide.store.repositories.removed import lift
 from steady_tide.store.repositories.shoots import scenes_of, shoots
 from steady_tide.store.tables import SetupRow, ShootRow
 
@@ -72,14 +73,17 @@ class Shoots:
         self.rows.settle()
         return self._view(shoot, Planner(self.at))
 
-    def copy(self, shoot_id: UUID) -> ShootView:
-        """A copy of a shoot with its scenes and their times, without a day; readings stay with the day they were of."""
+    def copy(self, shoot_id: UUID, *, day: date | None = None) -> ShootView:
+        """A copy of a shoot with its scenes and their times, for another day or none.
+
+        Readings stay with the day they were of.
+        """
         shoot = self.rows.get(ShootRow, shoot_id)
         facts = {one.name: getattr(shoot, one.name) for one in fields(ShootFacts)}
-        made = self.rows.add(ShootRow(**{**facts, "name": f"{shoot.name[:LONGEST_COPIED]} (copy)", "day": None}))
+        made = self.rows.add(ShootRow(**{**facts, "name": f"{shoot.name[:LONGEST_COPIED]} (copy)", "day": day}))
         bench = Bench(self.at)
         for scene in scenes_of(self.rows, shoot.id):
-            bench.copy_scene(scene.id, to=made.id, name=scene.name)
+            bench.copy_scene(scene.id, to=made.id, name=scene.name, with_times=True)
         return self._view(made, Planner(self.at))
 
     def _known(self, school: str) -> None:
@@ -87,8 +91,16 @@ class Shoots:
             Stances(self.rows).known(school)
 
     def delete(self, shoot_id: UUID) -> None:
-        """Remove a shoot with its scenes."""
-        self.rows.delete(self.rows.get(ShootRow, shoot_id))
+        """Remove a shoot with its scenes; it can be brought back for a week."""
+        shoot = self.rows.get(ShootRow, shoot_id)
+        lift(self.rows, shoot, kind="shoot", name=shoot.name)
+
+    def put_away(self, shoot_id: UUID, away: bool) -> ShootView:
+        """Put a shoot out of the way, or take it out again."""
+        shoot = self.rows.get(ShootRow, shoot_id, lock=True)
+        shoot.put_away = away
+        self.rows.settle()
+        return self._view(shoot, Planner(self.at))
 
     def _view(self, shoot: ShootRow, planner: Planner) -> ShootView:
         lit = [
@@ -106,6 +118,7 @@ class Shoots:
             longitude_deg=shoot.longitude_deg,
             cloud_okta=shoot.cloud_okta,
             travel_minutes=shoot.travel_minutes,
+            put_away=shoot.put_away,
             scenes=[
                 SceneSummary(
                     id=scene.id,

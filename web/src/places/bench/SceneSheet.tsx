@@ -15,7 +15,7 @@ export function SceneSheet({ scene, onClose }: { scene: SceneView; onClose: () =
   const [name, setName] = useState(scene.name);
   const rename = useSceneAct(scene.id, (text: string) => renameScene(scene.id, text));
   const remove = useDeleteScene(scene.id);
-  const copy = useCopyScene(scene.id);
+  const copy = useCopyScene();
   const go = useNavigate();
   const error = rename.error ?? remove.error ?? copy.error;
   const refused = error instanceof Refused ? error : null;
@@ -47,12 +47,15 @@ export function SceneSheet({ scene, onClose }: { scene: SceneView; onClose: () =
           <Button
             disabled={copy.isPending}
             onClick={() =>
-              copy.mutate(undefined, {
-                onSuccess: (made) => {
-                  onClose();
-                  go(`/scenes/${made.id}`);
+              copy.mutate(
+                { scene_id: scene.id },
+                {
+                  onSuccess: (made) => {
+                    onClose();
+                    go(`/scenes/${made.id}`);
+                  },
                 },
-              })
+              )
             }
           >
             Copy this scene

@@ -8,7 +8,7 @@ export function Cards() {
   const shoots = useShoots();
   if (shoots.isPending) return <Waiting what="your cards" />;
   if (shoots.isError) return <Notice>The service does not answer; your cards are shown when it does.</Notice>;
-  const filled = shoots.data.filter((shoot) => shoot.scenes.length > 0);
+  const filled = shoots.data.filter((shoot) => shoot.scenes.length > 0 && !shoot.put_away);
   return (
     <div className="mx-auto w-full max-w-[60rem] px-4 py-4">
       <h1 className="mb-3 text-great">Cards</h1>

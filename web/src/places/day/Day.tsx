@@ -14,6 +14,7 @@ import { Slider } from "../../ui/Slider";
 import { Tabs } from "../../ui/Tabs";
 import { UndoButtons } from "../../ui/UndoButtons";
 import { ChangeShoot } from "../shoots/ShootSheet";
+import { AnotherDay } from "./AnotherDay";
 import { Changes } from "./Changes";
 import { DayDiagram } from "./DayDiagram";
 import { DayTable } from "./DayTable";
@@ -80,6 +81,7 @@ function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
         <Button look="quiet" className="text-soft" onClick={onChange}>
           Place and day
         </Button>
+        <AnotherDay day={day} />
         <Cloud film={film} okta={day.cloud_okta} />
         <UndoButtons {...film} />
         <span role="status" className={`ml-auto text-note ${film.refused ? "text-signal" : "text-soft"}`}>

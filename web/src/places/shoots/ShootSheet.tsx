@@ -58,7 +58,7 @@ export function ChangeShoot({ shoot, onClose }: { shoot: ShootView; onClose: () 
       error={change.error ?? remove.error ?? copy.error}
       busy={change.isPending || copy.isPending}
       onSave={(saved) => change.mutate(saved, { onSuccess: onClose })}
-      onCopy={() => copy.mutate(undefined, { onSuccess: onClose })}
+      onCopy={() => copy.mutate(null, { onSuccess: onClose })}
       onRemove={() => remove.mutate(shoot.id, { onSuccess: onClose })}
       onClose={onClose}
     />

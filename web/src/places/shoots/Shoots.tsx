@@ -1,17 +1,19 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import type { SceneSummary, ShootView } from "../../domain/documents";
-import { day, words } from "../../domain/format";
-import { useMadeUp } from "../../state/madeUp";
+import type { ShootView } from "../../domain/documents";
+import { onShelf } from "../../domain/shelf";
 import { useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
-import { Discard, LookAround } from "./LookAround";
-import { NewScene } from "./NewScene";
-import { ChangeShoot, NewShoot } from "./ShootSheet";
-import { SmallTide } from "./SmallTide";
+import { LatelyDeleted } from "./LatelyDeleted";
+import { LookAround } from "./LookAround";
+import { OneShoot } from "./OneShoot";
+import { NewShoot } from "./ShootSheet";
 
-/** The list of shoots: each scene's light against its marks, and what still needs deciding. */
+/** From so many shoots on, they can be searched here. */
+const MANY = 4;
+
+/** The list of shoots. */
 export function Shoots() {
   const shoots = useShoots();
   const [adding, setAdding] = useState(false);
@@ -28,124 +30,75 @@ export function Shoots() {
         <Button onClick={() => setAdding(true)}>New shoot</Button>
       </div>
       {shoots.data.length === 0 ? (
-        <div className="rounded-sm border rule bg-paper p-6">
-          <h2 className="text-verdict">No shoot yet</h2>
-          <p className="my-2 text-soft">
-            A shoot is a day, or some days, of scenes at a place. Start with its name.
-          </p>
-          <div className="flex flex-wrap items-center gap-2">
-            <Link
-              to="/first"
-              className="inline-flex min-h-11 items-center rounded-sm bg-sea px-4 text-on-sea hover:opacity-90"
-            >
-              Get the first card in a minute
-            </Link>
-            <Button className="min-h-11" onClick={() => setAdding(true)}>
-              Make the first shoot
-            </Button>
-            <LookAround />
-          </div>
-        </div>
+        <NoShoot onAdd={() => setAdding(true)} />
       ) : (
-        shoots.data.map((shoot) => <Shoot key={shoot.id} shoot={shoot} />)
+        <Shelves shoots={shoots.data} />
       )}
+      <LatelyDeleted />
       {adding ? <NewShoot onClose={() => setAdding(false)} /> : null}
     </div>
   );
 }
 
-function Shoot({ shoot }: { shoot: ShootView }) {
-  const [adding, setAdding] = useState(false);
-  const [changing, setChanging] = useState(false);
-  const madeUp = useMadeUp();
-  const open = shoot.scenes
-    .flatMap((scene) => scene.setups)
-    .filter((setup) => setup.to_decide.length > 0).length;
+/** Shoots at hand, those put away behind a button; a search through both. */
+function Shelves({ shoots }: { shoots: ShootView[] }) {
+  const [sought, setSought] = useState("");
+  const [away, setAway] = useState(false);
+  const stored = shoots.filter((shoot) => shoot.put_away).length;
+  const shown = onShelf(shoots, away && stored > 0, sought);
   return (
-    <section aria-label={shoot.name} className="mb-6 border rule bg-paper">
-      <header className="flex flex-wrap items-baseline gap-x-3 border-b-2 border-ink px-4 py-2">
-        <h2 className="text-place">{shoot.name}</h2>
-        <span className="text-soft">{[shoot.place, day(shoot.day)].filter(Boolean).join(", ")}</span>
-        <Link
-          to={`/shoots/${shoot.id}/day`}
-          className="rounded-sm border rule px-2.5 py-0.5 font-semibold hover:bg-sea-wash"
-        >
-          The day
-        </Link>
-        <span className={`ml-auto ${open ? "font-semibold text-signal" : "text-soft"}`}>
-          {open ? `${open} to decide` : "nothing left to decide"}
-        </span>
-      </header>
-      {shoot.scenes.length === 0 ? (
-        <p className="px-4 py-3 text-soft">No scene yet. Add the first: what happens, in what light.</p>
+    <>
+      {shoots.length >= MANY || stored > 0 ? (
+        <div className="mb-3 flex flex-wrap items-center gap-3">
+          {shoots.length >= MANY ? (
+            <input
+              type="search"
+              aria-label="Search your shoots"
+              placeholder="Search names, places, scenes, cameras"
+              className="w-[22rem] max-w-full rounded-sm border rule bg-paper px-2 py-1"
+              value={sought}
+              onChange={(event) => setSought(event.target.value)}
+            />
+          ) : null}
+          {stored > 0 ? (
+            <Button aria-pressed={away} onClick={() => setAway(!away)}>
+              {away ? "Show those at hand" : `Put away (${stored})`}
+            </Button>
+          ) : null}
+        </div>
+      ) : null}
+      {shown.length === 0 ? (
+        <p role="status" className="mb-6 border rule bg-paper px-4 py-3 text-soft">
+          {sought.trim()
+            ? "No shoot holds all of these words."
+            : "Every shoot is put away; they stand behind the button above."}
+        </p>
       ) : (
-        <table className="w-full">
-          <thead className="max-md:hidden">
-            <tr className="border-b rule text-left text-note text-soft">
-              <th className="w-[15rem] py-1 pl-4 font-normal">Scene</th>
-              <th className="w-[11rem] font-normal">Camera</th>
-              <th className="font-normal">Set</th>
-              <th className="w-[19rem] pr-4 font-normal">Light against the marks, EV</th>
-            </tr>
-          </thead>
-          <tbody>
-            {shoot.scenes.map((scene) => (
-              <SceneRows key={scene.id} scene={scene} />
-            ))}
-          </tbody>
-        </table>
+        shown.map((shoot) => <OneShoot key={shoot.id} shoot={shoot} />)
       )}
-      <footer className="flex gap-2 px-4 py-2">
-        <Button onClick={() => setAdding(true)}>Add a scene</Button>
-        <Button look="quiet" className="text-soft" onClick={() => setChanging(true)}>
-          Name, place, day
-        </Button>
-        <Link to={`/first?shoot=${shoot.id}`} className="rounded-sm px-2.5 py-1 text-soft hover:bg-sea-wash">
-          A scene, step by step
-        </Link>
-        {madeUp.data?.shoot_id === shoot.id ? <Discard /> : null}
-      </footer>
-      {changing ? <ChangeShoot shoot={shoot} onClose={() => setChanging(false)} /> : null}
-      {adding ? <NewScene shoot={shoot} onClose={() => setAdding(false)} /> : null}
-    </section>
+    </>
   );
 }
 
-function SceneRows({ scene }: { scene: SceneSummary }) {
-  return scene.setups.map((setup, index) => (
-    <tr key={setup.id} className={`align-top max-md:block max-md:pb-2 ${index === 0 ? "border-t rule" : ""}`}>
-      <td className="py-2 pl-4 max-md:block max-md:pb-0">
-        {index === 0 ? (
-          <>
-            <Link to={`/scenes/${scene.id}`} className="font-title text-head font-semibold hover:underline">
-              {scene.name}
-            </Link>
-            <div className="text-note text-soft">{words(scene.scenario)}</div>
-          </>
-        ) : null}
-      </td>
-      <td className="py-2 pr-2 max-md:block max-md:py-0.5 max-md:pl-4 max-md:font-semibold">
-        <Link to={`/scenes/${scene.id}?camera=${setup.id}`} className="hover:underline">
-          {setup.device_name}
+function NoShoot({ onAdd }: { onAdd: () => void }) {
+  return (
+    <div className="mb-6 rounded-sm border rule bg-paper p-6">
+      <h2 className="text-verdict">No shoot yet</h2>
+      <p className="my-2 text-soft">
+        A shoot is a day, or some days, of scenes at a place. Start with its name.
+      </p>
+      <div className="flex flex-wrap items-center gap-2">
+        <Link
+          to="/first"
+          className="inline-flex min-h-11 items-center rounded-sm bg-sea px-4 text-on-sea hover:opacity-90"
+        >
+          Get the first card in a minute
         </Link>
-      </td>
-      <td className="py-2 pr-4 max-md:block max-md:py-0.5 max-md:pl-4">
-        {setup.outcome === "plan" ? setup.headline : null}
-        {setup.to_decide.map((one) => (
-          <div key={one} className="text-note text-signal">
-            {one}
-          </div>
-        ))}
-        {setup.leftovers.length > 0 ? (
-          <div className="text-note text-signal">
-            Left over: {setup.leftovers.slice(0, 2).join("; ")}
-            {setup.leftovers.length > 2 ? `; and ${setup.leftovers.length - 2} more` : ""}
-          </div>
-        ) : null}
-      </td>
-      <td className="py-1.5 pr-4 max-md:block max-md:pl-4">
-        {setup.light ? <SmallTide light={setup.light} /> : null}
-      </td>
-    </tr>
-  ));
+        <Button className="min-h-11" onClick={onAdd}>
+          Make the first shoot
+        </Button>
+        <LookAround />
+      </div>
+    </div>
+  );
 }

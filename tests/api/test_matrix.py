@@ -21,7 +21,7 @@ from tests.situations import SCENES
 OPEN = {
     "/api/health", "/api/ready", "/api/session", "/api/session/demo", "/api/session/accounts", "/api/vocabulary",
     "/api/first/classes", "/api/first/camera", "/api/first/plan", "/api/first/helps",
-    "/api/vocabulary/sum",
+    "/api/vocabulary/sum", "/api/shared/{link}",
 }  # fmt: skip
 """What is answered without an account: nothing of anybody's, and nothing is kept."""
 """What is answered whoever asks."""
@@ -50,9 +50,10 @@ def filled(path: str, ids: dict[str, str]) -> str:
         "job_id",
         "session_id",
         "removed_id",
+        "share_id",
     ):
         path = path.replace(f"{{{part}}}", ids.get(part, NONE))
-    named = {"setting": "frame_rate", "key": "own-none", "slot": "1", "template": "none"}
+    named = {"setting": "frame_rate", "key": "own-none", "slot": "1", "template": "none", "link": "made-up"}
     for part, value in named.items():
         path = path.replace(f"{{{part}}}", value)
     return path
@@ -94,9 +95,10 @@ def test_what_belongs_to_somebody_else_is_not_there(app: Any) -> None:
     gone = add_scene(owner, SCENES["The pilot gig"])
     owner.delete(f"/api/scenes/{gone['id']}")
     removed = owner.get("/api/removed").json()[0]["id"]
+    share = owner.post("/api/shares", json={"kind": "bag"}).json()["id"]
     ids = {
         "shoot_id": scene["shoot_id"], "scene_id": scene["id"], "setup_id": setup["id"],
-        "device_id": setup["device_id"], "place_id": place, "removed_id": removed,
+        "device_id": setup["device_id"], "place_id": place, "removed_id": removed, "share_id": share,
         "session_id": owner.get("/api/account").json()["signed_in"][0]["id"],
     }  # fmt: skip
     before = owned(owner)

@@ -10,6 +10,8 @@ SECRET = "a long enough secret"
 
 def come_in(page: Page, address: str) -> None:
     page.goto(address)
+    if "/shared/" in address:
+        expect(page.get_by_text("shared with you")).to_be_visible()
     page.get_by_role("button", name="Make an account").click()
     page.get_by_label("Your name").fill("Ro V")
     page.get_by_label("E-mail address").fill(f"{uuid4().hex}@example.invalid")
@@ -74,3 +76,21 @@ def test_what_two_windows_changed_is_joined_and_the_same_field_asked_about(page:
     minutes.fill("50")
     clash.get_by_role("button", name="Take what is there").click()
     expect(minutes).to_have_value("12")
+
+
+def test_who_has_no_account_sees_what_is_shared_and_takes_it_along(page: Page, plain_address: str) -> None:
+    come_in(page, plain_address)
+    page.get_by_role("link", name="Kit", exact=True).click()
+    page.get_by_role("button", name="New camera").click()
+    page.get_by_role("menuitem").first.click()
+    page.goto(f"{plain_address}/kit")
+    page.get_by_role("button", name="Share this camera").click()
+    page.get_by_role("button", name="Make a link").click()
+    link = page.get_by_label("Link, open until").input_value()
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Sign out").click()
+    expect(page.get_by_label("E-mail address")).to_be_visible()
+    come_in(page, link)
+    expect(page.get_by_role("heading", name="a camera with")).to_be_visible()
+    page.get_by_role("button", name="Take it into my kit").click()
+    expect(page.get_by_role("navigation", name="Cameras").get_by_role("link")).to_have_count(1)

@@ -1,5 +1,6 @@
 """Every place: reachable by assistive technology, on a phone, on paper, at night, and from nothing."""
 
+import json
 import re
 from uuid import uuid4
 
@@ -387,3 +388,44 @@ def test_a_new_scene_opens_on_the_bench_with_sensible_conditions(page: Page, dem
         page.get_by_role("button", name="Open it on the bench").click()
         expect(page.get_by_role("heading", name=f"Trial {kind}")).to_be_visible()
         expect(page.get_by_test_id("tide")).to_be_visible()
+
+
+def test_a_camera_is_shared_by_a_link_and_taken_in(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/kit")
+    page.get_by_role("button", name="Share this camera").click()
+    page.get_by_role("button", name="Make a link").click()
+    link = page.get_by_label("Link, open until")
+    expect(link).to_have_value(re.compile(r"/shared/[\w-]{20,}$"))
+    expect(page.get_by_alt_text("Code that opens the link")).to_be_visible()
+    expect(page.get_by_text("opens only here")).to_be_visible()
+    page.goto(link.input_value())
+    expect(page.get_by_role("heading", name="Skarv A4, a camera with")).to_be_visible()
+    page.get_by_role("button", name="Take it into my kit").click()
+    expect(page.get_by_role("heading", name="Skarv A4 (2)")).to_be_visible()
+    page.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(page.get_by_role("link", name="Skarv A4 (2)")).to_have_count(0)
+    page.goto(f"{demo}/kit")
+    page.get_by_role("button", name="Share this camera").click()
+    page.get_by_role("region", name="Links made before").get_by_role("button", name="Close").click()
+    expect(page.get_by_role("region", name="Links made before")).to_have_count(0)
+
+
+def test_a_document_is_pasted(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/kit")
+    box = page.get_by_label("Or paste a document here")
+    box.fill("{ not json")
+    page.get_by_role("button", name="Take it in").click()
+    expect(page.get_by_role("alert")).to_contain_text("What you pasted is not a JSON document.")
+    expect(box).to_have_value("{ not json")
+    example = (PROJECT / "docs/formats/examples/kit-rope-and-lantern.json").read_text()
+    paste = """(box, text) => {
+        const clipboardData = new DataTransfer();
+        clipboardData.setData("text", text);
+        box.dispatchEvent(new ClipboardEvent("paste", { clipboardData, bubbles: true, cancelable: true }));
+    }"""
+    box.evaluate(paste, example.replace("Skarv A2", "Skarv A2 pasted"))
+    expect(page.get_by_role("navigation", name="Cameras")).to_contain_text("Skarv A2 pasted")
+    box.fill(json.dumps(json.loads(example)["devices"][3]))
+    page.get_by_role("button", name="Take it in").click()
+    expect(box).to_have_value("")
+    expect(page.get_by_role("navigation", name="Cameras")).not_to_contain_text("pasted")

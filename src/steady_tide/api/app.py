@@ -25,6 +25,7 @@ from steady_tide.api import (
     scenes,
     session,
     setups,
+    shares,
     shoots,
     stances,
     vocabulary,
@@ -33,7 +34,7 @@ from steady_tide.api.context import Service
 from steady_tide.api.guard import Guard
 
 MODULES = (
-    ready, session, account, shoots, day, exports, jobs, scenes, places, removed, setups, kit, stances, first,
+    ready, session, account, shoots, day, exports, jobs, scenes, places, removed, shares, setups, kit, stances, first,
     vocabulary,
 )  # fmt: skip
 

@@ -301,3 +301,20 @@ class RemovedRow(Owned, Base):
     kind: Mapped[str] = mapped_column(String(8))
     name: Mapped[str] = mapped_column(String(120))
     content: Mapped[JsonList]
+
+
+class ShareRow(Owned, Base):
+    """A link by which others see something of an account until it expires; only the hash of its token is kept.
+
+    kind: what it shows, a camera or the bag; device_id: which camera.
+    """
+
+    __tablename__ = "shares"
+    __table_args__ = (
+        UniqueConstraint("token_hash"),
+        ForeignKeyConstraint(["device_id", "account_id"], ["devices.id", "devices.account_id"], ondelete="CASCADE"),
+    )
+    token_hash: Mapped[bytes] = mapped_column(LargeBinary(32))
+    kind: Mapped[str] = mapped_column(String(8))
+    device_id: Mapped[UUID | None]
+    expires_at: Mapped[datetime]

@@ -17,6 +17,7 @@ from steady_tide.store.owned import Rows
 from steady_tide.store.repositories.accounts import accounts_due, forget_account, forget_old_attempts
 from steady_tide.store.repositories.jobs import forget_ended, still_needed
 from steady_tide.store.repositories.removed import forget_removed
+from steady_tide.store.repositories.shares import forget_shares
 from steady_tide.store.tables import JobRow
 from steady_tide.work.jobs import JobProblem, JobState, end
 from steady_tide.work.kinds import KINDS, Task
@@ -120,6 +121,7 @@ class Worker:
                 forget_ended(session, now - timedelta(days=KEPT_DAYS))
                 forget_old_attempts(session, now - timedelta(days=1))
                 forget_removed(session, now - KEPT)
+                forget_shares(session, now)
                 for account_id in accounts_due(session, now):
                     forget_account(session, account_id)
                     log.warning("account %s was deleted, as its owner wished a week ago", account_id)

@@ -17,6 +17,9 @@ const DeviceEditor = lazy(async () => ({
   default: (await import("./kit/DeviceEditor")).DeviceEditor,
 }));
 const Kit = lazy(async () => ({ default: (await import("./kit/Kit")).Kit }));
+const SharedPlace = lazy(async () => ({
+  default: (await import("./shared/SharedPlace")).SharedPlace,
+}));
 const Taste = lazy(async () => ({ default: (await import("./taste/Taste")).Taste }));
 
 /** All places of an account. */
@@ -36,6 +39,7 @@ export function SignedIn({ name, email, demo }: { name: string; email: string; d
             <Route path="kit/:deviceId" element={<Kit />} />
             <Route path="kit/:deviceId/edit/:section" element={<DeviceEditor />} />
             <Route path="shoots/:shootId/day" element={<Day />} />
+            <Route path="shared/:link" element={<SharedPlace />} />
             <Route path="taste" element={<Taste />} />
             <Route path="account" element={<Account />} />
             <Route path="*" element={<Nowhere />} />

@@ -3,14 +3,24 @@
 import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import type { BagItem } from "../domain/bag";
+import type { DeviceView } from "../domain/documents";
 import { useBegun } from "./edits";
+import { KEYS } from "./queries";
 import { renew } from "./renew";
 
-/** Everything that is told or planned from a kit; a camera's own document stays as it was just set. */
-export function refreshKit(cache: QueryClient, kept?: string): void {
+/**
+ * Everything that is told or planned from a kit; a camera's own document stays as it was just set.
+ * gone: ids of cameras that are not there any more, about which nothing is asked.
+ */
+export function refreshKit(
+  cache: QueryClient,
+  { kept, gone = [] }: { kept?: string; gone?: string[] } = {},
+): void {
   renew(cache, {
     predicate: ({ queryKey: [first, second] }) =>
-      !["session", "vocabulary"].includes(String(first)) && !(first === "device" && second === kept),
+      !["session", "vocabulary"].includes(String(first)) &&
+      !(first === "device" && second === kept) &&
+      !gone.includes(String(second)),
   });
 }
 
@@ -24,7 +34,13 @@ export function useKitStep() {
   return useMutation({
     mutationFn: (way: "undo" | "redo") =>
       got(way === "undo" ? api.POST("/api/kit/undo") : api.POST("/api/kit/redo")),
-    onSuccess: () => refreshKit(cache),
+    onSuccess: async () => {
+      const before = cache.getQueryData<DeviceView[]>(KEYS.devices) ?? [];
+      const queryFn = () => got(api.GET("/api/kit/devices"));
+      const after = await cache.fetchQuery({ queryKey: KEYS.devices, queryFn, staleTime: 0 });
+      const there = new Set(after.map((one) => one.id));
+      refreshKit(cache, { gone: before.map((one) => one.id).filter((id) => !there.has(id)) });
+    },
   });
 }
 
@@ -173,7 +189,7 @@ export function useDeleteDevice() {
       cache.cancelQueries({ predicate: ({ queryKey }) => queryKey.includes(device_id) }),
     // Not the camera's own queries: it is gone, and its page with it.
     onSuccess: () => {
-      renew(cache, { queryKey: ["devices"] });
+      renew(cache, { queryKey: KEYS.devices });
       renew(cache, { queryKey: ["kit-history"] });
     },
   });

@@ -28,6 +28,7 @@ export const client = new QueryClient({
 
 export const KEYS = {
   session: ["session"] as const,
+  devices: ["devices"] as const,
   shoots: ["shoots"] as const,
   scene: (id: string) => ["scene", id] as const,
   day: (shoot_id: string) => ["day", shoot_id] as const,
@@ -45,7 +46,7 @@ export function useVocabulary() {
 }
 
 export function useDevices() {
-  return useQuery({ queryKey: ["devices"], queryFn: () => got(api.GET("/api/kit/devices")) });
+  return useQuery({ queryKey: KEYS.devices, queryFn: () => got(api.GET("/api/kit/devices")) });
 }
 
 export function useShoots() {
@@ -142,13 +143,12 @@ function asKit(document: unknown): Kit {
 export function useTakeInKit() {
   const cache = useQueryClient();
   return useMutation({
-    mutationFn: async (file: File) => {
-      const text = await file.text();
+    mutationFn: async ({ text, called }: { text: string; called: string }) => {
       let kit: unknown;
       try {
         kit = JSON.parse(text);
       } catch {
-        throw new Refused(422, { detail: `${file.name} is not a JSON document.` });
+        throw new Refused(422, { detail: `${called} is not a JSON document.` });
       }
       return got(api.PUT("/api/kit", { body: asKit(kit) }));
     },

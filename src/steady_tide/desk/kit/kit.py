@@ -107,12 +107,15 @@ class KitDesk:
         there = {item.key for item in self.bag()}
         new = [item for item in items if item.key not in there]
         with self.journal.change(f"adding {len(new)} things"):
-            last = max((row.position for row in kept.bag(self.rows)), default=-1)
-            for at, item in enumerate(new, start=1):
-                if problems := list(problems_of_item(item)):
-                    raise BadInput(problems)
-                self.rows.add(BagRow(key=item.key, position=last + at, document=item.plain()))
+            self._put_new(new)
         return self.bag()
+
+    def _put_new(self, items: Sequence[BagItem]) -> None:
+        last = max((row.position for row in kept.bag(self.rows)), default=-1)
+        for at, item in enumerate(items, start=1):
+            if problems := list(problems_of_item(item)):
+                raise BadInput(problems)
+            self.rows.add(BagRow(key=item.key, position=last + at, document=item.plain()))
 
     def delete(self, device_id: UUID) -> None:
         """Remove a camera. Raises Taken while scenes use it."""
@@ -134,6 +137,14 @@ class KitDesk:
         device = template(key)
         with self.journal.change(f"a new camera: {device.name}"):
             return self._add_another(device)
+
+    def take_shared(self, devices: Sequence[Device], bag: Sequence[BagItem]) -> list[DeviceView]:
+        """Take in what somebody shows, beside what is there: cameras under keys of their own, things not had yet."""
+        with self.journal.change("taking in what was shared"):
+            made = [self._add_another(device) for device in devices]
+            there = {item.key for item in self.bag()}
+            self._put_new([item for item in bag if item.key not in there])
+        return made
 
     def _add_another(self, device: Device) -> DeviceView:
         """The device under its own key and name, or with a number where the kit has it already."""

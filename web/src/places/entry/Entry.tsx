@@ -6,6 +6,7 @@ import { useEnter } from "../../state/session";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/TextField";
 import { First } from "../first/First";
+import { SharedNote } from "./SharedNote";
 
 /** Sign in, or make an account. */
 export function Entry({ registration }: { registration: Registration }) {
@@ -50,6 +51,7 @@ export function Entry({ registration }: { registration: Registration }) {
     <main className="mx-auto mt-[8vh] w-[min(23rem,92vw)] rounded-sm border rule bg-paper p-6">
       <h1 className="mb-1 text-great">Steady Tide</h1>
       <p className="mb-4 text-soft">Camera settings that hold for the light you will meet.</p>
+      <SharedNote />
       {kept().purpose ? (
         <p className="mb-4 border-l-4 border-sea bg-sea-wash px-3 py-1">
           Your card waits on this device; it is kept in the account you make or open now.

@@ -5,6 +5,7 @@ import { useBag } from "../../state/kit";
 import { Button } from "../../ui/Button";
 import { ItemSheet } from "./ItemSheet";
 import { Purchases } from "./Purchases";
+import { ShareLink } from "./ShareLink";
 import { TickBag } from "./TickBag";
 
 const KINDS: { kind: BagItem["kind"]; name: string }[] = [
@@ -31,7 +32,12 @@ export function Bag({ devices }: { devices: DeviceView[] }) {
     <section aria-label="The bag" className="border rule bg-paper">
       <div className="flex items-baseline justify-between gap-3 border-b rule px-4 py-2">
         <h2 className="text-head">The bag</h2>
-        <TickBag devices={devices} />
+        <span className="flex items-baseline gap-2">
+          {bag.data.length > 0 ? (
+            <ShareLink what="the bag" wish={{ device_id: null }} className="text-soft" />
+          ) : null}
+          <TickBag devices={devices} />
+        </span>
       </div>
       <div className="grid gap-x-8 gap-y-3 px-4 py-3 md:grid-cols-2 xl:grid-cols-3">
         {KINDS.map(({ kind, name }) => {

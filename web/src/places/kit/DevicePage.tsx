@@ -10,6 +10,7 @@ import { Assumed } from "./Assumed";
 import { ModeGrid } from "./ModeGrid";
 import { OnItNow } from "./OnItNow";
 import { PasteModes } from "./PasteModes";
+import { ShareLink } from "./ShareLink";
 import { Strengths } from "./Strengths";
 
 /** One camera: its facts, its modes, what it is good at beside another one. */
@@ -104,6 +105,7 @@ function Documents({ deviceId, device }: { deviceId: string; device: Device }) {
           }}
         />
       </label>
+      <ShareLink what="this camera" wish={{ device_id: deviceId }} />
       <Button
         look="quiet"
         disabled={copy.isPending}

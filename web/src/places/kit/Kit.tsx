@@ -48,7 +48,13 @@ export function Kit() {
         </div>
       </aside>
       <div className="min-w-0 px-4 py-3">
-        {shown ? <DevicePage key={shown} deviceId={shown} devices={devices.data} /> : null}
+        {shown && devices.data.some((one) => one.id === shown) ? (
+          <DevicePage key={shown} deviceId={shown} devices={devices.data} />
+        ) : devices.isFetching ? (
+          <Waiting what="the camera" />
+        ) : shown ? (
+          <Notice tone="plain">This camera is not in your kit, or not any more.</Notice>
+        ) : null}
         <Bag devices={devices.data} />
       </div>
     </div>

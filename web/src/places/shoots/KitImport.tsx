@@ -1,10 +1,15 @@
-import { useId } from "react";
+import { useId, useState } from "react";
 import { Refused } from "../../domain/refused";
 import { useTakeInKit } from "../../state/queries";
+import { Button } from "../../ui/Button";
+
+/** What is as long as this is taken in as it is pasted: no box shows thousands of lines well, or soon [characters]. */
+const LONG = 4_000;
 
 /** Bring cameras and filters in from a kit document; what is wrong with it is said field by field. */
 export function KitImport({ empty = true }: { empty?: boolean }) {
   const id = useId();
+  const [pasted, setPasted] = useState("");
   const take = useTakeInKit();
   const refused = take.error instanceof Refused ? take.error : null;
   return (
@@ -24,9 +29,34 @@ export function KitImport({ empty = true }: { empty?: boolean }) {
         className="block w-full text-small"
         onChange={(event) => {
           const file = event.target.files?.[0];
-          if (file) take.mutate(file);
+          if (file) file.text().then((text) => take.mutate({ text, called: file.name }));
         }}
       />
+      <textarea
+        aria-label="Or paste a document here"
+        placeholder="… or paste a document here"
+        rows={1}
+        className="mt-1 w-full rounded-sm border rule bg-paper px-1.5 text-small"
+        value={pasted}
+        onChange={(event) => setPasted(event.target.value)}
+        onPaste={(event) => {
+          const text = event.clipboardData.getData("text");
+          if (text.length < LONG) return;
+          event.preventDefault();
+          take.mutate({ text, called: "What you pasted" });
+        }}
+      />
+      {pasted.trim() ? (
+        <Button
+          className="py-0 text-small"
+          disabled={take.isPending}
+          onClick={() =>
+            take.mutate({ text: pasted, called: "What you pasted" }, { onSuccess: () => setPasted("") })
+          }
+        >
+          Take it in
+        </Button>
+      ) : null}
       {take.isPending ? <p role="status">Reading it …</p> : null}
       {take.error ? (
         <div role="alert" className="mt-1 max-h-40 overflow-auto text-note text-signal">

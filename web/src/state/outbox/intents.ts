@@ -95,7 +95,7 @@ const KINDS: { [Name in KindName]: Kind<Bodies[Name]> } = {
     answered: (cache, intent, answer, newest) => {
       if (!newest) return;
       cache.setQueryData(["device", intent.thing], answer);
-      refreshKit(cache, intent.thing);
+      refreshKit(cache, { kept: intent.thing });
     },
   },
   filming: {

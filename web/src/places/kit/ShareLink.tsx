@@ -1,0 +1,105 @@
+import { useState } from "react";
+import { addressOf, onlyHere } from "../../domain/sharing";
+import { useCloseShare, useShare, useShares, type Wish } from "../../state/shares";
+import { Button } from "../../ui/Button";
+import { Notice } from "../../ui/Notice";
+import { Sheet } from "../../ui/Sheet";
+
+const when = (iso: string) =>
+  new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });
+
+/** Show a camera, or the bag, to somebody else: a link and its code to photograph; open links can be closed. */
+export function ShareLink({ what, wish, className }: { what: string; wish: Wish; className?: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button look="quiet" className={className} onClick={() => setOpen(true)}>
+        Share {what}
+      </Button>
+      <Sheet
+        open={open}
+        onOpenChange={setOpen}
+        title={`Share ${what}`}
+        about="Whoever has the link sees it as it is then, and can take a copy into their own kit. Nothing else of yours is shown."
+      >
+        <Links wish={wish} />
+      </Sheet>
+    </>
+  );
+}
+
+function Links({ wish }: { wish: Wish }) {
+  const shares = useShares(wish);
+  const share = useShare(wish);
+  const close = useCloseShare();
+  const made = share.data && shares.data?.some((one) => one.id === share.data.id) ? share.data : null;
+  const others = (shares.data ?? []).filter((one) => one.id !== made?.id);
+  const error = share.error ?? close.error;
+  return (
+    <>
+      {made ? <Made address={addressOf(window.location.origin, made.token)} until={made.until} /> : null}
+      {error ? <Notice>{error.message}</Notice> : null}
+      <div className="flex flex-wrap gap-2">
+        {made ? (
+          <Button disabled={close.isPending} onClick={() => close.mutate(made.id)}>
+            Close this link
+          </Button>
+        ) : (
+          <Button look="strong" disabled={share.isPending} onClick={() => share.mutate()}>
+            {share.isPending ? "Making it …" : "Make a link"}
+          </Button>
+        )}
+      </div>
+      {others.length > 0 ? (
+        <section aria-label="Links made before" className="mt-4">
+          <h3 className="border-b rule text-note text-soft">Links made before, still open</h3>
+          <ul>
+            {others.map((one) => (
+              <li
+                key={one.id}
+                className="flex items-center justify-between gap-3 border-b border-hair/50 py-0.5"
+              >
+                until {when(one.until)}
+                <Button look="quiet" disabled={close.isPending} onClick={() => close.mutate(one.id)}>
+                  Close
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+    </>
+  );
+}
+
+function Made({ address, until }: { address: string; until: string }) {
+  const [copied, setCopied] = useState(false);
+  const copy = () => navigator.clipboard.writeText(address).then(() => setCopied(true));
+  return (
+    <div className="mb-3">
+      <img
+        className="mx-auto size-56 bg-white"
+        alt="Code that opens the link"
+        src={`/api/shares/code?address=${encodeURIComponent(address)}`}
+      />
+      <label className="block">
+        <span className="text-fine text-soft">Link, open until {when(until)}; it is shown this once</span>
+        <input
+          readOnly
+          className="w-full rounded-sm border rule bg-paper px-2 py-1 text-small"
+          value={address}
+          onFocus={(event) => event.target.select()}
+        />
+      </label>
+      <Button className="mt-2" onClick={copy}>
+        {copied ? "Copied" : "Copy the link"}
+      </Button>
+      {onlyHere(window.location.origin) ? (
+        <p className="mt-2 text-note text-soft">
+          This service is reached on this machine only, so the link opens only here. Send the document
+          instead.
+        </p>
+      ) : null}
+    </div>
+  );
+}

@@ -90,3 +90,52 @@ def test_nobody_throws_away_what_is_another_s(app: Any) -> None:
     mine = one.post("/api/shoots/made-up").json()["id"]
     assert other.delete("/api/shoots/made-up").status_code == 404
     assert other.get(f"/api/shoots/{mine}").status_code == 404
+
+
+NOON = {"latitude_deg": 58.3, "longitude_deg": 6.6, "day": "2026-06-21", "starts": 780, "minutes": 60, "cloud_okta": 0}
+
+
+def test_a_first_card_by_place_and_hour_follows_the_sky(nobody: TestClient) -> None:
+    device = camera(nobody)
+    brief = {**SCENES["The pilot gig"], "light": {"kind": "sky"}}
+
+    def light(hour: dict[str, Any]) -> float:
+        plan = nobody.post("/api/first/plan", json={"device": device, "brief": brief, "hour": hour}).json()
+        assert plan["light"]["source"].startswith("sky, cloud")
+        return float(plan["light"]["ev100"])
+
+    noon, late, winter = light(NOON), light({**NOON, "starts": 1290}), light({**NOON, "day": "2026-12-21"})
+    assert noon > winter > late and noon - late > 4
+    helps = nobody.post("/api/first/helps", json={"device": device, "brief": brief, "hour": NOON})
+    assert helps.status_code == 200
+    refused = nobody.post("/api/first/plan", json={"device": device, "brief": brief})
+    assert refused.status_code == 422 and refused.json()["errors"][0]["path"] == ["hour"]
+
+
+@pytest.mark.parametrize(
+    ("wrong", "field"),
+    [({"latitude_deg": 91}, "latitude_deg"), ({"starts": 1440}, "starts"), ({"day": "1066-10-14"}, "day"),
+     ({"minutes": 99999}, "minutes"), ({"cloud_okta": "grey"}, "cloud_okta")],
+)  # fmt: skip
+def test_an_hour_that_cannot_be_is_named(nobody: TestClient, wrong: dict[str, Any], field: str) -> None:
+    refused = nobody.post("/api/first/sky", json={**NOON, **wrong})
+    assert refused.status_code == 422 and refused.json()["errors"][0]["path"] == [field]
+
+
+def test_the_sky_of_an_hour_is_told(nobody: TestClient) -> None:
+    sky = nobody.post("/api/first/sky", json=NOON).json()
+    assert sky["zone"] == "Europe/Oslo" and sky["sun_altitude_deg"] == pytest.approx(90 - 58.3 + 23.4, abs=1.0)
+    assert 250 < sky["sunrise"] < 280 and 1350 < sky["sunset"] < 1380, "04:24 and 22:46 by the almanac's rule"
+    polar = nobody.post("/api/first/sky", json={**NOON, "latitude_deg": 78.2, "longitude_deg": 15.6}).json()
+    assert polar["sunrise"] is None and polar["sunset"] is None and polar["sun_altitude_deg"] > 30
+    later = nobody.post("/api/first/sky", json={**NOON, "starts": 1439, "minutes": 1440})
+    assert later.status_code == 200, "a night runs past midnight"
+
+
+def test_towns_are_found_by_anybody(nobody: TestClient) -> None:
+    (first, *_) = nobody.get("/api/vocabulary/towns", params={"sought": "Flekkefj"}).json()
+    assert first["country"] == "Norway" and first["latitude_deg"] == pytest.approx(58.3, abs=0.02)
+    (point,) = nobody.get("/api/vocabulary/towns", params={"sought": "58°18'N 6°36'E"}).json()
+    assert (point["latitude_deg"], point["longitude_deg"]) == (58.3, 6.6)
+    assert nobody.get("/api/vocabulary/towns", params={"sought": "95, 10"}).status_code == 422
+    assert nobody.get("/api/vocabulary/towns", params={"sought": "x" * 200}).status_code == 422

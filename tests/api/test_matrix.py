@@ -20,8 +20,8 @@ from tests.situations import SCENES
 
 OPEN = {
     "/api/health", "/api/ready", "/api/session", "/api/session/demo", "/api/session/accounts", "/api/vocabulary",
-    "/api/first/classes", "/api/first/camera", "/api/first/plan", "/api/first/helps",
-    "/api/vocabulary/sum", "/api/shared/{link}",
+    "/api/first/classes", "/api/first/camera", "/api/first/plan", "/api/first/helps", "/api/first/sky",
+    "/api/vocabulary/sum", "/api/vocabulary/towns", "/api/shared/{link}",
 }  # fmt: skip
 """What is answered without an account: nothing of anybody's, and nothing is kept."""
 """What is answered whoever asks."""

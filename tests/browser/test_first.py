@@ -85,6 +85,42 @@ def test_what_was_said_is_taken_over_by_the_account_made_afterwards(page: Page, 
     expect(page.get_by_role("heading", name="My first shoot")).to_be_visible()
 
 
+def test_the_light_of_a_place_and_an_hour_goes_along_to_the_day(page: Page, plain_address: str) -> None:
+    page.goto(plain_address)
+    acts = Acts(page)
+    for name in ("Get a card now, without an account", "Scenic"):
+        acts.press(name)
+    acts.first_of("Mine is like")
+    for name in ("Next", "By place and hour"):
+        acts.press(name)
+    hour = page.get_by_role("region", name="Place and hour")
+    place = hour.get_by_role("combobox")
+    expect(hour.get_by_role("button", name="Next")).to_be_disabled()
+    place.fill("flekkef")
+    expect(hour.get_by_role("option", name="Flekkefjord, Norway")).to_be_visible()
+    assert violations(page) == []
+    place.press("Enter")
+    expect(place).to_have_value("Flekkefjord")
+    hour.get_by_label("Day", exact=True).fill("2026-06-21")
+    hour.get_by_label("At about").fill("13:00")
+    hour.get_by_role("button", name="clear").click()
+    expect(hour.get_by_role("status")).to_have_text(
+        re.compile(r"Sun 5\d° up; open sky \d+ klx, EV 1[45]\.\d; sunset 22:")
+    )
+    hour.get_by_role("button", name="Next").click()
+    acts.first_of("Ways to hold it")
+    acts.first_of("What it is for")
+    expect(page.get_by_role("article", name="Your card")).to_be_visible()
+    page.get_by_role("button", name="Keep it: make an account").click()
+    sign_up(page)
+    page.get_by_role("button", name="Keep it, and refine it on the bench").click()
+    expect(page.get_by_role("cell", name="sky, cloud 0/8")).to_be_visible()
+    page.get_by_role("link", name="Shoots", exact=True).click()
+    expect(page.get_by_text("Flekkefjord, Sun, 21 Jun 2026")).to_be_visible()
+    page.get_by_role("link", name="The day", exact=True).click()
+    expect(page.get_by_role("table", name="Scenes of the day")).to_contain_text("13:30")
+
+
 def test_a_newcomer_looks_around_and_throws_it_away(page: Page, plain_address: str) -> None:
     page.goto(plain_address)
     page.get_by_role("button", name="Make an account").click()

@@ -1,21 +1,25 @@
 """The first card, before signing up: a camera from memory, and a plan. Nothing of it is kept here."""
 
+from datetime import date
 from typing import Annotated
 
 from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-from steady_tide.api.context import PlannerTurn, ServiceOf
+from steady_tide.api.context import PlannerTurn, Service, ServiceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.advice.helps import Help
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.device import Device, checked
 from steady_tide.core.kit.likely import CLASSES, Class, Remembered
+from steady_tide.core.light.almanac import Place
+from steady_tide.core.light.level import SkyLight
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
 from steady_tide.desk import planners
-from steady_tide.desk.kit.first import first_plan, first_problem, remembered
+from steady_tide.desk.heavens import NIGHT_MINUTES
+from steady_tide.desk.kit.first import Hour, HourView, first_plan, first_problem, lit, remembered, seen
 from steady_tide.desk.views import Outcome
 
 router = APIRouter(prefix="/api/first", tags=["first"], responses=RESPONSES)
@@ -41,13 +45,40 @@ class CameraRequest(BaseModel):
     key: Annotated[str, Field(pattern=r"^[a-z0-9]+(-[a-z0-9]+)*$", max_length=60)] = "my-camera"
 
 
+class HourRequest(BaseModel):
+    """Where and when it is filmed: minutes after local midnight, cloud in eighths."""
+
+    model_config = ConfigDict(extra="forbid")
+    latitude_deg: float = Field(ge=-90, le=90, allow_inf_nan=False)
+    longitude_deg: float = Field(ge=-180, le=180, allow_inf_nan=False)
+    day: date = Field(ge=date(1990, 1, 1), le=date(2100, 12, 31))
+    starts: int = Field(ge=0, le=1439)
+    minutes: int = Field(default=30, ge=0, le=1440)
+    cloud_okta: float = Field(default=2, ge=0, le=8, allow_inf_nan=False)
+
+    def told(self) -> Hour:
+        """What the desk is told."""
+        place = Place(self.latitude_deg, self.longitude_deg)
+        ends = min(self.starts + self.minutes, 1439 + NIGHT_MINUTES)
+        return Hour(place, self.day, self.starts, ends, self.cloud_okta)
+
+
 class PlanRequest(BaseModel):
-    """A scene for a camera that nobody keeps."""
+    """A scene for a camera that nobody keeps. hour: for light told by place and hour."""
 
     model_config = ConfigDict(extra="forbid")
     device: Device
     brief: Brief
     school: Annotated[str, Field(max_length=60)] = "even-keel"
+    hour: HourRequest | None = None
+
+    def lit(self, service: Service) -> Brief:
+        """The brief with its light worked out. Raises BadInput where place and hour are wanted for it."""
+        if self.hour is not None:
+            return lit(self.brief, self.hour.told(), service.shared.heavens)
+        if isinstance(self.brief.light, SkyLight):
+            raise BadInput([Problem(("hour",), "say where and when: the light follows place and hour")])
+        return self.brief
 
 
 @router.get("/classes")
@@ -62,11 +93,17 @@ def camera(told: CameraRequest) -> Device:
     return remembered(told.kind, told.said, key=told.key, name=told.name)
 
 
+@router.post("/sky", dependencies=[PlannerTurn])
+def sky(service: ServiceOf, hour: HourRequest) -> HourView:
+    """What the sky is like there and then."""
+    return seen(hour.told(), service.shared.heavens)
+
+
 @router.post("/helps", dependencies=[PlannerTurn])
 def helps(service: ServiceOf, told: PlanRequest) -> list[Help]:
     """What would help such a plan most; nothing is kept."""
     outcome = plan(service, told)
-    problem = first_problem(told.device, told.brief, told.school)
+    problem = first_problem(told.device, told.lit(service), told.school)
     made = outcome if isinstance(outcome, Plan) else None
     return service.shared.planners.ask(planners.helpful, problem, made, [], [])
 
@@ -76,4 +113,4 @@ def plan(service: ServiceOf, told: PlanRequest) -> Outcome:
     """A plan with an empty bag; nothing is kept."""
     if told.school not in SCHOOL_BY_KEY:
         raise BadInput([Problem(("school",), f"no such school; known are {', '.join(SCHOOL_BY_KEY)}")])
-    return first_plan(service.shared.planners, checked(told.device), told.brief, told.school)
+    return first_plan(service.shared.planners, checked(told.device), told.lit(service), told.school)

@@ -5,10 +5,12 @@ from typing import Annotated, get_args
 from fastapi import APIRouter, Query
 from pydantic import BaseModel
 
+from steady_tide.api.context import ServiceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.advice.sums import LONGEST_TEXT, SUMS, Answered, quick_sum
 from steady_tide.core.kit.settings import ROOMS, SETTINGS, Setting
 from steady_tide.core.light.conditions import CONDITIONS, Condition
+from steady_tide.core.light.gazetteer import LONGEST_SOUGHT, Town
 from steady_tide.core.light.lamplight import LAMP_CLASSES
 from steady_tide.core.light.water import WATER_LABEL
 from steady_tide.core.motion.blur import SHAKE_DEG_PER_S
@@ -95,6 +97,12 @@ def vocabulary() -> Vocabulary:
         lamp_classes=[LampClassWord(key=key, label=one.label, lux=one.lux) for key, one in LAMP_CLASSES.items()],
         sums=[one.example for one in SUMS],
     )
+
+
+@router.get("/towns", responses=RESPONSES)
+def towns(service: ServiceOf, sought: Annotated[str, Query(max_length=LONGEST_SOUGHT)]) -> list[Town]:
+    """Towns that are called so, the largest first; a point as people write it, by itself."""
+    return service.shared.gazetteer.find(sought)
 
 
 @router.get("/sum", responses=RESPONSES)

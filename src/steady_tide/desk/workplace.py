@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, field
 
+from steady_tide.core.light.gazetteer import Gazetteer
 from steady_tide.core.memo import Shelf
 from steady_tide.desk.heavens import Heavens
 from steady_tide.desk.inputs import Documents, Sketches
@@ -20,6 +21,7 @@ class Shared:
     outcomes: Shelf[str, Outcome] = field(default_factory=lambda: Shelf(64))
     """The latest whole plans by what they were made from."""
     heavens: Heavens = field(default_factory=Heavens)
+    gazetteer: Gazetteer = field(default_factory=Gazetteer)
 
 
 @dataclass(frozen=True)

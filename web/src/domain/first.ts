@@ -183,6 +183,50 @@ export const QUESTIONS: {
   },
 ];
 
+/** The light of the sky at a place and an hour, as an answer. */
+export const HOURS_LIGHT = "by-hour";
+
+/** Whether the sky lights a kind of scene. */
+export const underSky = (kind: string): boolean => !["product", "low-light"].includes(kind);
+
+export const COVERS = [
+  { okta: 0, words: "clear" },
+  { okta: 3, words: "some cloud" },
+  { okta: 8, words: "grey" },
+];
+/** How long a scene is taken to last where nobody says [min]. */
+const SCENE_MINUTES = 30;
+
+/** Where and when, as far as it was said: a local day, minutes after its midnight, cloud in eighths. */
+export type Hour = {
+  place: string;
+  latitude_deg?: number;
+  longitude_deg?: number;
+  day: string;
+  starts: number;
+  cloud_okta: number;
+};
+
+/** The hour that stands ready: the next full one today. */
+export function startingHour(now: Date): Hour {
+  const iso = (value: number) => String(value).padStart(2, "0");
+  const day = `${now.getFullYear()}-${iso(now.getMonth() + 1)}-${iso(now.getDate())}`;
+  return { place: "", day, starts: Math.min(now.getHours() + 1, 23) * 60, cloud_okta: 3 };
+}
+
+/** What is sent of it; null while no place is said. */
+export function hourOf(hour: Hour | undefined) {
+  if (hour?.latitude_deg === undefined || hour.longitude_deg === undefined) return null;
+  const { latitude_deg, longitude_deg, day, starts, cloud_okta } = hour;
+  return { latitude_deg, longitude_deg, day, starts, minutes: SCENE_MINUTES, cloud_okta };
+}
+
+/** Minutes after midnight of a time field; what is no time changes nothing. */
+export function timeOf(text: string, before: number): number {
+  const [hours, minutes] = text.split(":").map(Number);
+  return Number.isFinite(hours) && Number.isFinite(minutes) ? Number(hours) * 60 + Number(minutes) : before;
+}
+
 export type Answers = {
   kind: string;
   light: string;
@@ -198,7 +242,7 @@ export function briefOf(answers: Answers): Record<string, unknown> {
   const delivery = { ...(start.delivery as object | undefined), ...purpose?.delivery };
   return {
     ...start,
-    light: { kind: "condition", condition: answers.light },
+    light: answers.light === HOURS_LIGHT ? { kind: "sky" } : { kind: "condition", condition: answers.light },
     carried: answers.carried,
     repeatable: answers.purpose !== "once",
     delivery: { ...delivery, slowed: Math.max(answers.slowed, 1) },

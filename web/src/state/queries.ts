@@ -49,8 +49,9 @@ export function useDevices() {
   return useQuery({ queryKey: KEYS.devices, queryFn: () => got(api.GET("/api/kit/devices")) });
 }
 
-export function useShoots() {
-  return useQuery({ queryKey: KEYS.shoots, queryFn: () => got(api.GET("/api/shoots")) });
+/** Every shoot. wanted: whether to ask at all. */
+export function useShoots(wanted = true) {
+  return useQuery({ queryKey: KEYS.shoots, enabled: wanted, queryFn: () => got(api.GET("/api/shoots")) });
 }
 
 export function useAddShoot() {

@@ -1,14 +1,22 @@
 """The first card: a camera from memory and a plan for it, before there is an account."""
 
+from dataclasses import dataclass
+from datetime import date
+
+import numpy as np
+
+from steady_tide.core.day.scene import Around, lit_brief, scene_light
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.likely import CLASS_BY_KEY, Class, Remembered, likely
+from steady_tide.core.light.almanac import EventKind, Place
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
+from steady_tide.desk.heavens import Heavens
 from steady_tide.desk.inputs import Inputs, solve
 from steady_tide.desk.kit.templates import template
 from steady_tide.desk.planners import Planners
-from steady_tide.desk.views import Outcome
+from steady_tide.desk.views import Outcome, View
 
 
 def remembered(kind: Class, said: Remembered, *, key: str, name: str) -> Device:
@@ -19,6 +27,54 @@ def remembered(kind: Class, said: Remembered, *, key: str, name: str) -> Device:
 def first_problem(device: Device, brief: Brief, school: str) -> PlanningProblem:
     """A scene for a camera that nobody keeps, with an empty bag. school: a key of those that ship."""
     return PlanningProblem.of(brief, device, stance=SCHOOL_BY_KEY[school].stance)
+
+
+@dataclass(frozen=True)
+class Hour:
+    """When and where a scene is filmed: local day, minutes after its midnight, cloud [okta]."""
+
+    place: Place
+    day: date
+    starts: int
+    ends: int
+    cloud_okta: float
+
+
+class HourView(View):
+    """The sky at an hour: the sun's height, the open sky's light, and when the sun crosses the horizon that day.
+
+    zone: whose clock it is; sunrise, sunset [minutes after local midnight], None where it does not.
+    """
+
+    zone: str
+    sun_altitude_deg: float
+    ev100: float
+    sunrise: int | None
+    sunset: int | None
+
+
+def seen(hour: Hour, heavens: Heavens) -> HourView:
+    """What the sky is like in the middle of an hour."""
+    sky, middle = heavens.sky(hour.place, hour.day), (hour.starts + hour.ends) / 2.0
+    crossed = {event.kind: event.at for event in heavens.events(hour.place, hour.day).events}
+
+    def minute(kind: EventKind) -> int | None:
+        at = crossed.get(kind)
+        return None if at is None else round((at - sky.start).total_seconds() / 60.0)
+
+    return HourView(
+        zone=sky.zone,
+        sun_altitude_deg=round(float(np.interp(middle, sky.minutes, sky.sun_deg)), 1),
+        ev100=round(float(np.interp(middle, sky.minutes, sky.ev100(hour.cloud_okta))), 2),
+        sunrise=minute("sunrise"),
+        sunset=minute("sunset"),
+    )
+
+
+def lit(brief: Brief, hour: Hour, heavens: Heavens) -> Brief:
+    """The brief with its light worked out for place and hour, where that is how its light is told."""
+    around = Around(heavens.sky(hour.place, hour.day), hour.cloud_okta, hour.starts, hour.ends)
+    return lit_brief(brief, scene_light(brief, around), around)
 
 
 def first_plan(planners: Planners, device: Device, brief: Brief, school: str) -> Outcome:

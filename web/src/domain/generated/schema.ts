@@ -1916,6 +1916,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/first/sky": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sky
+         * @description What the sky is like there and then.
+         */
+        post: operations["first_sky"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/first/helps": {
         parameters: {
             query?: never;
@@ -1968,6 +1988,26 @@ export interface paths {
          * @description All words at once; they change only with the product.
          */
         get: operations["vocabulary_vocabulary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vocabulary/towns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Towns
+         * @description Towns that are called so, the largest first; a point as people write it, by itself.
+         */
+        get: operations["vocabulary_towns"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3603,6 +3643,51 @@ export interface components {
             start?: number | null;
         };
         /**
+         * HourRequest
+         * @description Where and when it is filmed: minutes after local midnight, cloud in eighths.
+         */
+        HourRequest: {
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Starts */
+            starts: number;
+            /**
+             * Minutes
+             * @default 30
+             */
+            minutes: number;
+            /**
+             * Cloud Okta
+             * @default 2
+             */
+            cloud_okta: number;
+        };
+        /**
+         * HourView
+         * @description The sky at an hour: the sun's height, the open sky's light, and when the sun crosses the horizon that day.
+         *
+         *     zone: whose clock it is; sunrise, sunset [minutes after local midnight], None where it does not.
+         */
+        HourView: {
+            /** Zone */
+            zone: string;
+            /** Sun Altitude Deg */
+            sun_altitude_deg: number;
+            /** Ev100 */
+            ev100: number;
+            /** Sunrise */
+            sunrise: number | null;
+            /** Sunset */
+            sunset: number | null;
+        };
+        /**
          * Housing
          * @description A housing with its window.
          */
@@ -4961,7 +5046,7 @@ export interface components {
         };
         /**
          * PlanRequest
-         * @description A scene for a camera that nobody keeps.
+         * @description A scene for a camera that nobody keeps. hour: for light told by place and hour.
          */
         PlanRequest: {
             device: components["schemas"]["Device"];
@@ -4971,6 +5056,7 @@ export interface components {
              * @default even-keel
              */
             school: string;
+            hour?: components["schemas"]["HourRequest"] | null;
         };
         /**
          * PowerBank
@@ -6329,6 +6415,25 @@ export interface components {
             times: components["schemas"]["SceneTime"][];
         };
         /**
+         * Town
+         * @description A town, or a point that was written. people: how many live there, 0 for a point.
+         */
+        Town: {
+            /** Name */
+            name: string;
+            /** Country */
+            country: string;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * People
+             * @default 0
+             */
+            people: number;
+        };
+        /**
          * Turn
          * @description A consideration that turned a choice: what it costs here and with the rival [stops-equivalents].
          */
@@ -6768,6 +6873,8 @@ export type Heading = components['schemas']['Heading'];
 export type Health = components['schemas']['Health'];
 export type Held = components['schemas']['Held'];
 export type Help = components['schemas']['Help'];
+export type HourRequest = components['schemas']['HourRequest'];
+export type HourView = components['schemas']['HourView'];
 export type Housing = components['schemas']['Housing'];
 export type InLight = components['schemas']['InLight'];
 export type IsoScale = components['schemas']['IsoScale'];
@@ -6881,6 +6988,7 @@ export type TakenRequest = components['schemas']['TakenRequest'];
 export type TemplateWord = components['schemas']['TemplateWord'];
 export type TickRequest = components['schemas']['TickRequest'];
 export type TimesRequest = components['schemas']['TimesRequest'];
+export type Town = components['schemas']['Town'];
 export type Turn = components['schemas']['Turn'];
 export type UnderWater = components['schemas']['UnderWater'];
 export type Understood = components['schemas']['Understood'];
@@ -19961,6 +20069,122 @@ export interface operations {
             };
         };
     };
+    first_sky: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HourRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HourView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     first_helps: {
         parameters: {
             query?: never;
@@ -20209,6 +20433,118 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Vocabulary"];
+                };
+            };
+        };
+    };
+    vocabulary_towns: {
+        parameters: {
+            query: {
+                sought: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Town"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
                 };
             };
         };

@@ -1,8 +1,7 @@
 import { useEffect, useRef } from "react";
 import type { PlanRequest } from "../../domain/documents";
-import { KINDS, ladder, PURPOSES, SLOWED, usualLight, usualWay, ways } from "../../domain/first";
+import { KINDS, PURPOSES, SLOWED, usualLight, usualWay, ways } from "../../domain/first";
 import { type Said, useFirstHelps, useFirstPlan, useSaid } from "../../state/first";
-import { useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { CameraStep } from "./CameraStep";
@@ -10,6 +9,7 @@ import { Choices } from "./Choices";
 import { Drawing } from "./Drawings";
 import { FirstCard } from "./FirstCard";
 import { Keep, type ToKeep } from "./Keep";
+import { LightStep } from "./LightStep";
 
 const STEPS = [
   "What do you film?",
@@ -31,7 +31,6 @@ export function First({
   onAccount: () => void;
 }) {
   const [said, say] = useSaid();
-  const vocabulary = useVocabulary();
   const step = Math.min(said.step ?? 0, STEPS.length - 1);
   const own = signedIn && said.camera !== undefined && said.remembered === undefined;
   const top = useRef<HTMLHeadingElement>(null);
@@ -72,19 +71,7 @@ export function First({
         />
       ) : null}
       {step === 1 ? <CameraStep said={said} own={own} signedIn={signedIn} onSay={say} onNext={next} /> : null}
-      {step === 2 ? (
-        <Choices
-          legend="Light, brightest first"
-          columns="grid-cols-1"
-          chosen={said.light ?? ""}
-          choices={ladder(kind, vocabulary.data?.conditions ?? []).map((rung) => ({
-            key: rung.key,
-            words: rung.words,
-            more: rung.lux,
-          }))}
-          onChoose={(light) => next({ light })}
-        />
-      ) : null}
+      {step === 2 ? <LightStep said={said} shoot={signedIn ? shoot : ""} onSay={say} onNext={next} /> : null}
       {step === 3 ? (
         <Choices
           legend="Ways to hold it"

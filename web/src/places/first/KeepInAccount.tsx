@@ -1,6 +1,7 @@
 import { useNavigate } from "react-router";
 import { KINDS } from "../../domain/first";
-import { type Said, useKeep } from "../../state/first";
+import type { Said } from "../../state/first";
+import { useKeep } from "../../state/keepFirst";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 

@@ -10,6 +10,7 @@ import { Remove } from "../../ui/Remove";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
 import { OwnPlaces } from "./OwnPlaces";
+import { TownField } from "./TownField";
 
 export function NewShoot({ onClose }: { onClose: () => void }) {
   const add = useAddShoot();
@@ -137,7 +138,15 @@ function ShootSheet({
         }}
       >
         {field("name", "Name")}
-        {field("place", "Place")}
+        <TownField
+          value={typed.place}
+          hint="a town, or your own words"
+          problem={refused?.at("place")}
+          onType={(place) => setTyped({ ...typed, place })}
+          onTake={({ place, latitude_deg, longitude_deg }) =>
+            setTyped({ ...typed, place, latitude: String(latitude_deg), longitude: String(longitude_deg) })
+          }
+        />
         {field("day", "Day", "date")}
         <div className="grid grid-cols-3 gap-3">
           <TextField

@@ -118,7 +118,7 @@ def test_the_light_of_a_place_and_an_hour_goes_along_to_the_day(page: Page, plai
     page.get_by_role("link", name="Shoots", exact=True).click()
     expect(page.get_by_text("Flekkefjord, Sun, 21 Jun 2026")).to_be_visible()
     page.get_by_role("link", name="The day", exact=True).click()
-    expect(page.get_by_role("table", name="Scenes of the day")).to_contain_text("13:30")
+    expect(page.get_by_role("row", name=re.compile("^Scenic 13:00 13:30"))).to_be_visible()
 
 
 def test_a_newcomer_looks_around_and_throws_it_away(page: Page, plain_address: str) -> None:

@@ -52,6 +52,22 @@ def test_usual_things_are_ticked_and_put_in_together(app: Any) -> None:
     assert newcomer.post("/api/kit/undo").status_code == 200
 
 
+def test_what_clips_say_is_added_to_what_is_there(creator: TestClient) -> None:
+    with_kit(creator)
+    camera = creator.get("/api/kit/devices").json()[0]
+    before = creator.get(f"/api/kit/devices/{camera['id']}").json()["modes"]
+    rate = next(mode["rate"] for mode in before if (mode["width_px"], mode["height_px"]) == (3840, 2160))
+    text = f"3840 x 2160: {rate}\n1280 x 720: 240"
+    path = f"/api/kit/devices/{camera['id']}/specification"
+    after = creator.put(path, json={"text": text, "beside": True}).json()["modes"]
+    assert len(after) == len(before) + 1 and all(mode in after for mode in before)
+    (new,) = [mode for mode in after if mode not in before]
+    assert (new["width_px"], new["height_px"], new["rate"]) == (1280, 720, "240")
+    assert creator.put(path, json={"text": text}).status_code == 200
+    now = creator.get(f"/api/kit/devices/{camera['id']}").json()["modes"]
+    assert len([mode for mode in now if mode["kind"] == "video"]) == 2
+
+
 def test_nobody_writes_into_the_kit_of_others(app: Any) -> None:
     owner, other = with_kit(join(app)), join(app)
     camera = first_camera(owner)

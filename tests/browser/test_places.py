@@ -9,6 +9,7 @@ from playwright.sync_api import Page, Route, expect
 
 from steady_tide.settings import PROJECT
 from tests.browser.picking import choose, setting
+from tests.clip import clip
 
 pytestmark = pytest.mark.browser
 AXE = PROJECT / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -429,3 +430,22 @@ def test_a_document_is_pasted(page: Page, demo: str) -> None:
     page.get_by_role("button", name="Take it in").click()
     expect(box).to_have_value("")
     expect(page.get_by_role("navigation", name="Cameras")).not_to_contain_text("pasted")
+
+
+def test_clips_tell_size_and_rate_and_are_added(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/kit")
+    page.get_by_role("button", name="Paste its modes").click()
+    box = page.get_by_role("textbox", name="Specification")
+    files = [
+        {"name": "one.mp4", "mimeType": "video/mp4", "buffer": clip(1920, 1080, ticks=60_000, each=1001)},
+        {"name": "two.mov", "mimeType": "video/quicktime", "buffer": clip(1280, 720, ticks=240, each=1)},
+        {"name": "notes.mp4", "mimeType": "video/mp4", "buffer": b"no clip at all"},
+    ]
+    page.get_by_label("Or clips it filmed").set_input_files(files)
+    expect(box).to_have_value("1920 x 1080: 59.94\n1280 x 720: 240")
+    expect(page.get_by_role("alert")).to_contain_text("Not read: notes.mp4")
+    expect(page.get_by_label("Keep the modes it has, and add what is new")).to_be_checked()
+    page.get_by_role("button", name="Take these 2 modes").click()
+    modes = page.get_by_role("table", name="Modes of Skarv A4")
+    expect(modes.get_by_role("row", name=re.compile("^720 16:9"))).to_be_visible()
+    expect(modes.get_by_role("row", name=re.compile("^5.2K 8:7"))).to_be_visible()

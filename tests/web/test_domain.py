@@ -19,8 +19,8 @@ from tests.situations import brief as demo_brief
 from tests.web.bundle import bundled
 
 MODULES = (
-    "bag", "brief", "cells", "compass", "day", "depth", "deviceForm", "dive", "fields", "filming", "format", "grid",
-    "finding", "first", "keeping", "keys", "modes", "numbers", "readings", "shelf", "starts", "swaps", "tide", "undo",
+    "bag", "brief", "cells", "clips", "compass", "day", "depth", "deviceForm", "dive", "fields", "filming", "format",
+    "grid", "finding", "first", "keeping", "keys", "modes", "numbers", "readings", "shelf", "starts", "swaps", "tide", "undo",
 )  # fmt: skip
 Call = Callable[..., Any]
 
@@ -719,3 +719,17 @@ def test_shoots_are_found_by_what_is_in_them_and_put_away_ones_only_when_sought(
     assert call("shelf.removedWords", {**gone, "scenes": 0}) == "Winter, a shoot with no scenes"
     assert call("shelf.removedWords", {**gone, "kind": "scene"}) == "Winter, a scene"
     assert call("day.dayAfter", "2026-12-31") == "2027-01-01"
+
+
+@pytest.mark.parametrize(
+    ("measured", "rate"),
+    [(23.976, 23.976), (24.0004, 24), (29.97, 29.97), (29.99, 30), (239.1, 239.76), (15.02, 15), (333, 333)],
+)
+def test_a_clip_was_filmed_at_a_usual_rate(call: Call, measured: float, rate: float) -> None:
+    assert call("clips.usualRate", measured) == rate
+
+
+def test_clips_become_lines_each_size_once(call: Call) -> None:
+    clips = [(3840, 2160, 50.01), (1920, 1080, 100), (3840, 2160, 25), (3840, 2160, 24.99)]
+    lines = call("clips.linesOf", [{"width": w, "height": h, "rate": r} for w, h, r in clips])
+    assert lines == "3840 x 2160: 25/50\n1920 x 1080: 100"

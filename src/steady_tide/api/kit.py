@@ -40,6 +40,12 @@ class Pasted(BaseModel):
     text: Annotated[str, Field(max_length=60_000)]
 
 
+class PastedModes(Pasted):
+    """A pasted specification. beside: the modes that are there stay, and only new ones are added."""
+
+    beside: bool = False
+
+
 class Several(BaseModel):
     """Things that are put into the bag together."""
 
@@ -214,9 +220,9 @@ def read_specification(rows: RowsOf, pasted: Pasted) -> Understood:
 
 
 @router.put("/devices/{device_id}/specification")
-def take_specification(rows: RowsOf, device_id: UUID, pasted: Pasted) -> Device:
-    """Put the modes of a pasted specification into a camera."""
-    return KitDesk(rows).take_specification(device_id, pasted.text)
+def take_specification(rows: RowsOf, device_id: UUID, pasted: PastedModes) -> Device:
+    """Put the modes of a pasted specification into a camera, or beside those it has."""
+    return KitDesk(rows).take_specification(device_id, pasted.text, beside=pasted.beside)
 
 
 @router.get("/devices/{device_id}/ordinary")

@@ -17,14 +17,15 @@ export function useUnderstood(text: string) {
   });
 }
 
+/** Modes of a specification into a camera; beside: those it has stay. */
 export function useTakeSpecification(device_id: string) {
   const cache = useQueryClient();
   return useMutation({
-    mutationFn: (text: string) =>
+    mutationFn: (pasted: { text: string; beside: boolean }) =>
       got(
         api.PUT("/api/kit/devices/{device_id}/specification", {
           params: { path: { device_id } },
-          body: { text },
+          body: pasted,
         }),
       ),
     onSuccess: () => refreshKit(cache),

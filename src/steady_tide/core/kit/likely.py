@@ -243,15 +243,18 @@ class Stated(NamedTuple):
     rates: Sequence[str]
 
 
-def modes_like(device: Device, stated: Sequence[Stated]) -> list[dict[str, Any]]:
+def modes_like(device: Device, stated: Sequence[Stated], *, beside: bool = False) -> list[dict[str, Any]]:
     """Modes as stated, for a mode table; what is not stated is as in the device's own mode nearest in pixels a second.
 
-    Modes at intervals stay as they are.
+    Modes at intervals stay as they are. beside: the device's own video modes stay too, and only what is new is added.
     """
     video = [mode for mode in device.modes if mode.kind == "video"]
-    made = []
+    made = [mode.plain() for mode in video] if beside else []
+    there = {(mode.width_px, mode.height_px, mode.rate) for mode in video} if beside else set()
     for size in stated:
         for rate in map(Fraction, size.rates):
+            if (size.width_px, size.height_px, rate) in there:
+                continue
             pixels = size.width_px * size.height_px * float(rate)
             near = min(video, key=lambda mode: abs(log2(mode.width_px * mode.height_px * float(mode.rate) / pixels)))
             own = {"width_px": size.width_px, "height_px": size.height_px, "rate": str(rate)}

@@ -90,8 +90,11 @@ class KitDesk:
         after = Device.read({**before.plain(), "modes": modes_from_csv(table)})
         return self.replace(device_id, checked(after), before=before)
 
-    def take_specification(self, device_id: UUID, text: str) -> Device:
-        """Put modes as a maker states them into a camera's document. Raises BadInput where none is understood."""
+    def take_specification(self, device_id: UUID, text: str, *, beside: bool = False) -> Device:
+        """Put modes as a maker states them into a camera's document. Raises BadInput where none is understood.
+
+        beside: its own modes stay, and only what is new is added.
+        """
         before, found = self.device(device_id), understood(text)
         if not found.modes:
             words = "no line has both a size and a rate; write them as 4K 16:9: 24/25/30/50/60"
@@ -99,7 +102,7 @@ class KitDesk:
         stated = [
             Stated(one.resolution, one.frame_shape, one.width_px, one.height_px, one.rates) for one in found.modes
         ]
-        after = Device.read({**before.plain(), "modes": modes_like(before, stated)})
+        after = Device.read({**before.plain(), "modes": modes_like(before, stated, beside=beside)})
         return self.replace(device_id, checked(after), before=before)
 
     def put_several(self, items: Sequence[BagItem]) -> list[BagItem]:

@@ -1718,7 +1718,7 @@ export interface paths {
         get?: never;
         /**
          * Take Specification
-         * @description Put the modes of a pasted specification into a camera.
+         * @description Put the modes of a pasted specification into a camera, or beside those it has.
          */
         put: operations["kit_take_specification"];
         post?: never;
@@ -4889,6 +4889,19 @@ export interface components {
             text: string;
         };
         /**
+         * PastedModes
+         * @description A pasted specification. beside: the modes that are there stay, and only new ones are added.
+         */
+        PastedModes: {
+            /** Text */
+            text: string;
+            /**
+             * Beside
+             * @default false
+             */
+            beside: boolean;
+        };
+        /**
          * PhoneReading
          * @description A phone's light sensor, lying where the subject is [lx].
          */
@@ -6922,6 +6935,7 @@ export type OrderView = components['schemas']['OrderView'];
 export type OwnView = components['schemas']['OwnView'];
 export type PasswordChange = components['schemas']['PasswordChange'];
 export type Pasted = components['schemas']['Pasted'];
+export type PastedModes = components['schemas']['PastedModes'];
 export type PhoneReading = components['schemas']['PhoneReading'];
 export type PinRequest = components['schemas']['PinRequest'];
 export type PlaceRequest = components['schemas']['PlaceRequest'];
@@ -18704,7 +18718,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Pasted"];
+                "application/json": components["schemas"]["PastedModes"];
             };
         };
         responses: {

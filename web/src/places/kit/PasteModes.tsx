@@ -1,6 +1,8 @@
 import { useState } from "react";
+import { useClips } from "../../state/clips";
 import { useTakeSpecification, useUnderstood } from "../../state/specification";
 import { Button } from "../../ui/Button";
+import { FlagField } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
 
@@ -12,6 +14,15 @@ export function PasteModes({ deviceId, name }: { deviceId: string; name: string 
   const [text, setText] = useState("");
   const found = useUnderstood(text);
   const take = useTakeSpecification(deviceId);
+  const clips = useClips();
+  const [beside, setBeside] = useState(false);
+  const read = (files: File[]) =>
+    clips.mutate(files, {
+      onSuccess: ({ lines }) => {
+        setText((before) => [before.trim(), lines].filter(Boolean).join("\n"));
+        setBeside(true);
+      },
+    });
   const modes = found.data?.modes ?? [];
   const count = modes.reduce((sum, mode) => sum + mode.rates.length, 0);
   return (
@@ -34,6 +45,26 @@ export function PasteModes({ deviceId, name }: { deviceId: string; name: string 
             onChange={(event) => setText(event.target.value)}
           />
         </label>
+        <label className="mt-1 block text-small">
+          <span className="text-soft">
+            Or clips it filmed: their size and rate are read here, nothing is sent.{" "}
+          </span>
+          <input
+            type="file"
+            multiple
+            accept="video/*,.mp4,.mov,.mkv,.webm"
+            onChange={(event) => {
+              read([...(event.target.files ?? [])]);
+              event.target.value = "";
+            }}
+          />
+        </label>
+        {clips.isPending ? <p role="status">Reading the clips …</p> : null}
+        {clips.data?.unread.length ? (
+          <p role="alert" className="text-signal">
+            Not read: {clips.data.unread.join(", ")}. It is no clip in a container this browser knows.
+          </p>
+        ) : null}
         {modes.length > 0 ? (
           <table className="mt-2 w-full" aria-label="Understood">
             <thead>
@@ -73,14 +104,15 @@ export function PasteModes({ deviceId, name }: { deviceId: string; name: string 
           </section>
         ) : null}
         {take.isError ? <Notice>{take.error.message}</Notice> : null}
+        <FlagField label="Keep the modes it has, and add what is new" value={beside} onFlip={setBeside} />
         <p className="my-2 text-note text-soft">
-          They replace the modes it has; stabilisation, bit rates and power are taken from the nearest mode it
-          had. Undo brings the old table back.
+          {beside ? "" : "They replace the modes it has. "}Stabilisation, bit rates and power are taken from
+          the nearest mode it had. Undo brings the old table back.
         </p>
         <Button
           look="strong"
           disabled={count === 0 || take.isPending}
-          onClick={() => take.mutate(text, { onSuccess: () => setOpen(false) })}
+          onClick={() => take.mutate({ text, beside }, { onSuccess: () => setOpen(false) })}
         >
           Take {count === 0 ? "them" : count === 1 ? "1 mode" : `these ${count} modes`}
         </Button>

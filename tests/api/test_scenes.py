@@ -97,7 +97,7 @@ def test_beyond_a_depth_rating_the_camera_is_refused_in_words(creator: TestClien
     assert outcome["outcome"] == "refused"
     assert outcome["problems"][0]["path"] == ["water", "depth_m"]
     listed = creator.get("/api/shoots").json()[0]["scenes"][0]["setups"][0]
-    assert "rated for 20 m" in listed["to_decide"][0]
+    assert "rated for 20\u202fm" in listed["to_decide"][0]
 
 
 def test_a_card_follows_the_menu_and_ticks_hold_only_for_the_value_read(creator: TestClient) -> None:

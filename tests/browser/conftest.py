@@ -65,7 +65,7 @@ def watched(page: Page) -> list[str]:
 @pytest.fixture
 def page(browser: Browser) -> Iterator[Page]:
     """A page on a desk, 1280 × 800; the test fails when anything went wrong on it."""
-    context = browser.new_context(viewport={"width": 1280, "height": 800})
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, locale="en-GB")
     context.set_default_timeout(PATIENCE_MS)
     made = context.new_page()
     errors = watched(made)
@@ -78,7 +78,7 @@ def page(browser: Browser) -> Iterator[Page]:
 def phone(browser: Browser) -> Iterator[Page]:
     """A page on a phone, 390 × 844."""
     context = browser.new_context(
-        viewport={"width": 390, "height": 844}, device_scale_factor=3, is_mobile=True, has_touch=True
+        viewport={"width": 390, "height": 844}, locale="en-GB", device_scale_factor=3, is_mobile=True, has_touch=True
     )
     context.set_default_timeout(PATIENCE_MS)
     made = context.new_page()

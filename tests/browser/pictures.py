@@ -27,7 +27,7 @@ def shoot(page: Page, name: str) -> None:
 
 
 def desk(browser: Browser, address: str) -> None:
-    page = browser.new_context(viewport=DESK).new_page()
+    page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
     page.goto(address)
     page.get_by_role("table").first.wait_for()
     shoot(page, "shoots")
@@ -81,7 +81,7 @@ def desk(browser: Browser, address: str) -> None:
 
 
 def day(browser: Browser, address: str) -> None:
-    page = browser.new_context(viewport=DESK).new_page()
+    page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
     page.goto(address)
     page.get_by_role("link", name="The day").click()
     page.get_by_role("table", name="Scenes of the day").wait_for()
@@ -97,7 +97,8 @@ def day(browser: Browser, address: str) -> None:
 
 
 def phone(browser: Browser, address: str) -> None:
-    page = browser.new_context(viewport=PHONE, device_scale_factor=2, is_mobile=True, has_touch=True).new_page()
+    of_phone = {"device_scale_factor": 2, "is_mobile": True, "has_touch": True}
+    page = browser.new_context(viewport=PHONE, locale="en-GB", **of_phone).new_page()
     page.goto(f"{address}/cards")
     page.get_by_role("link", name=re.compile("Lantern market.*Skarv")).click()
     page.get_by_role("article").wait_for()

@@ -1,9 +1,12 @@
 """One's own account on screen, and two windows that edit the same."""
 
+import re
 from pathlib import Path
 from uuid import uuid4
 
 from playwright.sync_api import Page, expect
+
+from tests.browser.picking import choose
 
 SECRET = "a long enough secret"
 
@@ -94,3 +97,29 @@ def test_who_has_no_account_sees_what_is_shared_and_takes_it_along(page: Page, p
     expect(page.get_by_role("heading", name="a camera with")).to_be_visible()
     page.get_by_role("button", name="Take it into my kit").click()
     expect(page.get_by_role("navigation", name="Cameras").get_by_role("link")).to_have_count(1)
+
+
+def test_quantities_are_told_and_typed_as_somebody_is_used_to(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/account")
+    habits = page.get_by_role("region", name="Units and habits")
+    for label, text in (("Lengths", "feet"), ("Clock", "1:30 pm"), ("Shutters", "180° (1/50 s)"), ("Light", "lux")):
+        choose(habits, label, text)
+        expect(habits.get_by_role("combobox", name=label)).to_have_text(text)
+    page.goto(demo)
+    page.get_by_role("link", name="The smoked jar").click()
+    expect(page.get_by_test_id("answer")).to_contain_text("180° (1/50 s)")
+    far = page.get_by_label("Subject at")
+    expect(far).to_have_value("1.31")
+    far.fill("20")
+    expect(page.get_by_text("Everything is kept")).to_be_visible()
+    page.reload()
+    expect(far).to_have_value("20")
+    far.fill("2 m")
+    expect(page.get_by_text("Everything is kept")).to_be_visible()
+    page.reload()
+    expect(far).to_have_value("6.56")
+    page.get_by_label("Air").fill("far too hot")
+    expect(page.get_by_role("alert").first).to_contain_text("write a number")
+    page.goto(demo)
+    page.get_by_role("link", name="The day", exact=True).click()
+    expect(page.get_by_role("row", name=re.compile(r"^Under the rafts 9:30 am"))).to_be_visible()

@@ -30,14 +30,14 @@ def test_the_housing_of_the_bag_is_taken_and_named() -> None:
     made = planned(brief("Under the rafts", water={**OPEN, "depth_m": 40}))
     assert made.bring[0] == "Housing 60 m, flat port, seals serviced 2026-05-14"
     low = [item.model_copy(update={"depth_rating_m": 30.0}) if item.kind == "housing" else item for item in KIT.bag]
-    with pytest.raises(BadInput, match="Housing 60 m, flat port: rated for 30 m, 40 m planned"):
+    with pytest.raises(BadInput, match="Housing 60 m, flat port: rated for 30\u202fm, 40\u202fm planned"):
         with_bag(low, "Under the rafts", water={**OPEN, "depth_m": 40})
 
 
 def test_a_camera_no_housing_fits_stays_at_its_own_rating() -> None:
-    with pytest.raises(BadInput, match="Skarv A2 without a housing is rated for 10 m"):
+    with pytest.raises(BadInput, match="Skarv A2 without a housing is rated for 10\u202fm"):
         planned(brief("Under the rafts", water={**OPEN, "depth_m": 12}), A2)
-    with pytest.raises(BadInput, match="manual capture app without a housing is rated for 0 m"):
+    with pytest.raises(BadInput, match="manual capture app without a housing is rated for 0\u202fm"):
         planned(brief("Under the rafts", water=OPEN), MANUAL)
 
 

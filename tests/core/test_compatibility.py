@@ -55,7 +55,8 @@ def test_a_housing_serves_to_its_rating_and_with_its_port() -> None:
     dome = Housing(key="d", label="Dome", fits=["skarv-a4"], port="dome", depth_rating_m=40)
     water = {"housing_rating_m": None, "depth_m": 40}
     assert of(dome, DIVE, water={**water, "port": "dome"}).use == "usable"
-    assert "rated for 40 m, 41 m planned" in of(dome, DIVE, water={**water, "port": "dome", "depth_m": 41}).words
+    deeper = of(dome, DIVE, water={**water, "port": "dome", "depth_m": 41})
+    assert "rated for 40\u202fm, 41\u202fm planned" in deeper.words
     assert "has a dome port, the scene is planned with a flat port" in of(dome, DIVE, water=water).words
 
 
@@ -128,5 +129,5 @@ def test_a_lamp_on_a_battery_may_go_under_to_its_rating() -> None:
     lamp = Lamp(key="l", label="L", lumens=900, beam_deg=90, kelvins=[5600], depth_rating_m=10)
     lit = {"lamp": True, "housing_rating_m": 60}
     assert of(lamp, DIVE, water={**lit, "depth_m": 10}).use == "usable"
-    assert of(lamp, DIVE, water={**lit, "depth_m": 12}).words == "rated for 10 m, 12 m planned"
+    assert of(lamp, DIVE, water={**lit, "depth_m": 12}).words == "rated for 10\u202fm, 12\u202fm planned"
     assert of(lamp, DIVE, water={"lamp": False, "depth_m": 5}).use == "idle"

@@ -224,7 +224,7 @@ def test_a_brief_that_cannot_be_meant_names_the_field(change: dict[str, Any], wh
 
 
 def test_no_plan_beyond_a_typed_depth_rating() -> None:
-    with pytest.raises(BadInput, match="the housing is rated for 40 m"):
+    with pytest.raises(BadInput, match="the housing is rated for 40\u202fm"):
         outcome(brief("Under the rafts", water={"depth_m": 45, "housing_rating_m": 40}))
 
 

@@ -188,7 +188,7 @@ def test_scenes_without_a_plan_are_left_out_with_the_reason() -> None:
     clash = Wanted("clash", "Clash", even(brief("The pilot gig"), resolution="4K", frame_rate="240"))
     found = economy([deep, clash], 4)
     assert found.presets == [] and len(found.left_out) == 2
-    assert "rated for 40 m" in found.left_out[0]
+    assert "rated for 40\u202fm" in found.left_out[0]
 
 
 def test_filters_are_no_part_of_a_preset() -> None:

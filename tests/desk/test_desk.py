@@ -63,7 +63,7 @@ def test_a_place_beyond_the_camera_is_an_answer_not_an_error() -> None:
     refused = solved(inputs(brief=deep, device=A2))
     assert refused.outcome == "refused"
     assert to_decide(refused) == [
-        "Skarv A2 without a housing is rated for 10 m; plan no deeper, or take a housing rated for it"
+        "Skarv A2 without a housing is rated for 10\u202fm; plan no deeper, or take a housing rated for it"
     ]
 
 

@@ -9,7 +9,9 @@ from pydantic import BaseModel, ConfigDict, Field
 from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import PasswordTurn, RowsOf, Token, WorkplaceOf
 from steady_tide.api.problems import RESPONSES
+from steady_tide.core.habits import Habits
 from steady_tide.desk.accounts.archive import Archives
+from steady_tide.desk.accounts.habits import choose, habits_of
 from steady_tide.desk.accounts.own import Own, OwnView
 
 router = APIRouter(prefix="/api/account", tags=["account"], responses=RESPONSES)
@@ -45,6 +47,18 @@ class Proof(BaseModel):
 def own(account: OwnOf) -> OwnView:
     """The account, and where it is signed in."""
     return account.view()
+
+
+@router.get("/habits")
+def habits(rows: RowsOf) -> Habits:
+    """How quantities are told."""
+    return habits_of(rows)
+
+
+@router.put("/habits")
+def choose_habits(rows: RowsOf, wish: Habits) -> Habits:
+    """Have them told otherwise."""
+    return choose(rows, wish)
 
 
 @router.put("/password", dependencies=[PasswordTurn])

@@ -17,6 +17,7 @@ from steady_tide.core.light.level import SkyLight
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
+from steady_tide.core.typed import TypedNumbers
 from steady_tide.desk import planners
 from steady_tide.desk.heavens import NIGHT_MINUTES
 from steady_tide.desk.kit.first import Hour, HourView, first_plan, first_problem, lit, remembered, seen
@@ -45,7 +46,7 @@ class CameraRequest(BaseModel):
     key: Annotated[str, Field(pattern=r"^[a-z0-9]+(-[a-z0-9]+)*$", max_length=60)] = "my-camera"
 
 
-class HourRequest(BaseModel):
+class HourRequest(TypedNumbers):
     """Where and when it is filmed: minutes after local midnight, cloud in eighths."""
 
     model_config = ConfigDict(extra="forbid")

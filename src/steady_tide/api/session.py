@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 from steady_tide.api.context import COOKIE, ConnectionTurn, PasswordTurn, Service, ServiceOf, Token, address_of
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.habits import Habits
 from steady_tide.demo.load import load_demo
 from steady_tide.desk.accounts.entering import (
     SESSION_DAYS,
@@ -23,6 +24,7 @@ from steady_tide.desk.accounts.entering import (
     sign_in,
     use_invitation,
 )
+from steady_tide.desk.accounts.habits import chosen
 from steady_tide.settings import Registration
 from steady_tide.store.errors import NotFound
 from steady_tide.store.tables import Account
@@ -52,6 +54,7 @@ class WhoAmI(BaseModel):
     """Who is signed in, if anybody; `demo` when the service offers its demo creator.
 
     registration: who may make an account. goes_at: when the account is deleted, unless that is regretted.
+    habits: how quantities are told, where that was chosen.
     """
 
     name: str | None
@@ -59,6 +62,7 @@ class WhoAmI(BaseModel):
     demo: bool
     registration: Registration
     goes_at: datetime | None = None
+    habits: Habits | None = None
 
 
 async def come_from(request: Request) -> From:
@@ -76,6 +80,7 @@ def _who(service: Service, account: Account) -> WhoAmI:
         demo=service.demo,
         registration=service.registration,
         goes_at=account.delete_after,
+        habits=chosen(account),
     )
 
 

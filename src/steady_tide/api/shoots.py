@@ -11,6 +11,7 @@ from steady_tide.api.context import RowsOf, WorkplaceOf
 from steady_tide.api.ids import OwnId
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.typed import TypedNumbers
 from steady_tide.demo.load import look_around, made_up, throw_away
 from steady_tide.desk.bench.asking import Asking
 from steady_tide.desk.bench.bench import Bench, Camera
@@ -24,7 +25,7 @@ Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max
 Place = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
 
 
-class ShootRequest(BaseModel):
+class ShootRequest(TypedNumbers):
     """Name, place and day of a shoot, and the school of its scenes (empty: the account's)."""
 
     model_config = ConfigDict(extra="forbid")

@@ -1,7 +1,8 @@
 """A plan or a conflict as plain text for the terminal."""
 
+from steady_tide.core.habits import Habits, spoken
 from steady_tide.core.kit.settings import ROOMS
-from steady_tide.core.plan.account.plan import Conflict, Plan
+from steady_tide.core.plan.account.plan import Conflict, Figure, Plan
 
 WIDTH = 24
 
@@ -28,15 +29,19 @@ def plan_text(plan: Plan) -> str:
         f"Light expected: {plan.dark_ev100:.1f} to {plan.bright_ev100:.1f} EV",
         "",
     ]
-    lines += [f"  {one.label:<{WIDTH + 8}} {one.text} {one.unit}" for one in plan.figures]
+    lines += [f"  {one.label:<{WIDTH + 8}} {_told(one)}" for one in plan.figures]
     lines += ["", *[f"Price: {price.label}: {price.words} ({price.cost:.1f} stops)" for price in plan.prices]]
     lines += [f"On the spot: {words}" for words in plan.practice]
     lines += [f"Caution: {words}" for words in plan.cautions]
     lines += [f"Assumed: {words}" for words in plan.assumptions]
-    return "\n".join(lines).rstrip() + "\n"
+    return spoken("\n".join(lines).rstrip() + "\n", Habits())
 
 
 def conflict_text(conflict: Conflict) -> str:
     """The wishes in conflict and the ways out as text."""
     lines = [conflict.words, conflict.limit, *[f"  Way out: {way.words}" for way in conflict.ways_out]]
-    return "\n".join(lines) + "\n"
+    return spoken("\n".join(lines) + "\n", Habits())
+
+
+def _told(figure: Figure) -> str:
+    return figure.text if figure.text.endswith(figure.unit) else f"{figure.text} {figure.unit}"

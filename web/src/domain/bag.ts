@@ -2,8 +2,8 @@
 
 import { at, type Kind, meant, put, type Tree, typedText } from "./cells";
 import type { paths } from "./documents";
-
 import { type Fact, factOf, factsOf, rangeOf, TYPED_AS } from "./fields";
+import { metres } from "./habits";
 
 export type BagItem = paths["/api/kit/bag"]["get"]["responses"]["200"]["content"]["application/json"][number];
 
@@ -21,7 +21,7 @@ export function describe(item: BagItem): string {
     case "colour":
       return item.spectrum ? `${item.spectrum.form} at ${item.spectrum.nm} nm` : `about ${item.stops} stops`;
     case "housing":
-      return `to ${item.depth_rating_m} m, ${item.port} port`;
+      return `to ${metres(item.depth_rating_m)}, ${item.port} port`;
     case "lamp": {
       const light = item.lux_at_1_m ? `${item.lux_at_1_m} lx at 1 m` : `${item.lumens} lm`;
       return `${light}, ${item.kelvins.join(" to ")} K, ${item.power}`;

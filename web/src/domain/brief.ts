@@ -2,6 +2,7 @@
 
 import { briefFact, type Choice, chosen, startsWithin, typedFor } from "./fields";
 import { words } from "./format";
+import { habits } from "./habits";
 import { SCENARIO_START } from "./starts";
 
 export type FieldSpec = {
@@ -188,8 +189,15 @@ const UNDER_SKY = ["underwater", "motion", "talking", "everyday", "scenic", "dro
 
 /** The brief a new scene starts from; under the sky of its shoot where place and day are known. */
 export function startOf(scenario: string, skyKnown: boolean): Record<string, unknown> {
-  const start = SCENARIO_START[scenario] ?? {};
+  const start = atHome(SCENARIO_START[scenario] ?? {});
   return skyKnown && UNDER_SKY.includes(scenario) ? { ...start, light: lightStart("sky") } : start;
+}
+
+/** What a scene starts with, with mains and timeline as they are where one films. */
+export function atHome(start: Record<string, unknown>): Record<string, unknown> {
+  const { mains_hz } = habits();
+  if (mains_hz === 50) return start;
+  return { ...start, mains_hz, delivery: { timeline_rate: "30", ...(start.delivery as object | undefined) } };
 }
 
 type Tree = Record<string, unknown>;

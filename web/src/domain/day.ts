@@ -3,6 +3,7 @@
 import { scaleLinear } from "d3-scale";
 import type { DayView, Jump, SceneDay, SwapView } from "./documents";
 import { ev } from "./format";
+import { timeShown } from "./habits";
 
 const NONE: Jump = { minute: 0, by: 0 };
 
@@ -10,8 +11,12 @@ const NONE: Jump = { minute: 0, by: 0 };
 export function clock(minute: number, jump: Jump = NONE): string {
   const wall = jump.by && minute >= jump.minute ? minute + jump.by : minute;
   const within = ((Math.round(wall) % 1440) + 1440) % 1440;
-  return `${String(Math.floor(within / 60)).padStart(2, "0")}:${String(within % 60).padStart(2, "0")}`;
+  return timeShown(within);
 }
+
+const two = (value: number) => String(value).padStart(2, "0");
+/** Minutes of a day as a time field of a browser has them, by no habit. */
+export const digits = (within: number) => `${two(Math.floor(within / 60))}:${two(within % 60)}`;
 
 /** The day after one, both as dates are written in documents. */
 export function dayAfter(iso: string): string {
@@ -22,11 +27,20 @@ export function dayAfter(iso: string): string {
 
 /** Minutes after midnight of a clock time, or null where it is none. */
 export function minuteOf(text: string, jump: Jump = NONE): number | null {
-  const found = /^([01]?\d|2[0-3]):([0-5]\d)$/.exec(text.trim());
-  if (!found) return null;
-  const wall = 60 * Number(found[1]) + Number(found[2]);
+  const wall = wallOf(text.trim());
+  if (wall === null) return null;
   if (jump.by === 0 || wall < jump.minute) return wall;
   return Math.max(wall - jump.by, jump.minute);
+}
+
+/** What a clock shows, in minutes: 13:30, 1:30 pm, 1 pm. */
+function wallOf(text: string): number | null {
+  const by24 = /^([01]?\d|2[0-3]):([0-5]\d)$/.exec(text);
+  if (by24) return 60 * Number(by24[1]) + Number(by24[2]);
+  const by12 = /^(0?[1-9]|1[0-2])(?::([0-5]\d))?\s*([ap])\.?m\.?$/i.exec(text);
+  if (!by12) return null;
+  const half = by12[3]?.toLowerCase() === "p" ? 12 : 0;
+  return 60 * ((Number(by12[1]) % 12) + half) + Number(by12[2] ?? 0);
 }
 
 /** From and to of a scene as typed: nothing for both empty, null where they are no times. A night goes on past midnight. */

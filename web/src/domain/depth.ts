@@ -2,6 +2,7 @@
 
 import { scaleLinear } from "d3-scale";
 import type { CameraDay, WaterDay } from "./documents";
+import { metres } from "./habits";
 
 export type DepthPlot = {
   x: (ev: number) => number;
@@ -46,7 +47,7 @@ export function holds(water: WaterDay): string {
   const { steady_from_m, steady_to_m, step_m, ev100 } = water.depths;
   if (steady_from_m == null || steady_to_m == null) return "the set holds at no depth in this light";
   const bottom = steady_to_m >= step_m * (ev100.length - 1) - 0.05;
-  if (steady_from_m <= 0 && bottom) return `the set holds from the surface to ${steady_to_m} m and on`;
-  if (steady_from_m <= 0) return `the set holds from the surface to ${steady_to_m} m`;
-  return `the set holds from ${steady_from_m} m ${bottom ? "down" : `to ${steady_to_m} m`}`;
+  if (steady_from_m <= 0 && bottom) return `the set holds from the surface to ${metres(steady_to_m)} and on`;
+  if (steady_from_m <= 0) return `the set holds from the surface to ${metres(steady_to_m)}`;
+  return `the set holds from ${metres(steady_from_m)} ${bottom ? "down" : `to ${metres(steady_to_m)}`}`;
 }

@@ -2,6 +2,7 @@
 
 import { words } from "./format";
 import FACTS from "./generated/facts.json";
+import { boundShown, unitShown } from "./habits";
 
 export type Choice = { value: string; text: string };
 export type Scalar = string | number | boolean;
@@ -60,9 +61,10 @@ const figure = (value: number) => String(value).replace("-", "−");
 
 /** What a field takes: "0–60 m", "−13 to 20 EV", "over 0, to 60 m"; empty where anything goes. */
 export function rangeOf({ least, above, most, below, unit = "" }: Fact): string {
-  const low = least ?? above;
-  const high = most ?? below;
-  const beside = unit === "share" || unit.includes(" ") ? "" : ` ${unit}`;
+  const bound = (value: number | undefined) => (value === undefined ? value : boundShown(unit, value));
+  const low = bound(least ?? above);
+  const high = bound(most ?? below);
+  const beside = unit === "share" || unit.includes(" ") ? "" : ` ${unitShown(unit)}`;
   if (low === undefined || high === undefined) return "";
   if (above !== undefined) return `over ${figure(low)}, to ${figure(high)}${beside}`;
   return `${figure(low)}${low < 0 ? " to " : "–"}${figure(high)}${beside}`;

@@ -1,5 +1,6 @@
 /** The first card: what is asked, the answers that stand ready, and the brief they make. Pure. */
 
+import { atHome } from "./brief";
 import type { Remembered } from "./documents";
 import { lux, luxOfEv } from "./format";
 import { SCENARIO_START } from "./starts";
@@ -237,7 +238,7 @@ export type Answers = {
 
 /** The brief that the answers make; nobody is asked what the kind of scene says already. */
 export function briefOf(answers: Answers): Record<string, unknown> {
-  const start = SCENARIO_START[answers.kind] ?? { scenario: answers.kind };
+  const start = atHome(SCENARIO_START[answers.kind] ?? { scenario: answers.kind });
   const purpose = PURPOSES.find((one) => one.key === answers.purpose) ?? PURPOSES[0];
   const delivery = { ...(start.delivery as object | undefined), ...purpose?.delivery };
   return {

@@ -1,5 +1,7 @@
 /** Quantities as people read them. Pure. */
 
+import { habits } from "./habits";
+
 const MINUS = "−";
 
 /** A signed number of stops: +0.5, −1.0, 0.0. */
@@ -25,6 +27,18 @@ export function lux(value: number): string {
 export function luxOfEv(value: number): number {
   return 2.5 * 2 ** value;
 }
+
+/** A level of light with its unit, by habit as an exposure value or as illuminance: 9.1 EV, 1.4 klx. */
+export function level(value: number): string {
+  return habits().light === "lux" ? lux(luxOfEv(value)) : `${ev(value)} EV`;
+}
+
+/** The same for a column that is headed by `levelUnit`. */
+export const levelBare = (value: number): string =>
+  habits().light === "lux" ? lux(luxOfEv(value)) : ev(value);
+
+/** What a column of levels is headed by. */
+export const levelUnit = (): string => (habits().light === "lux" ? "Light" : "EV");
 
 /** A key of the documents as words: "nd-when-needed" becomes "ND when needed". */
 export function words(key: string): string {

@@ -9,6 +9,7 @@ from steady_tide.core.advice import ordinary
 from steady_tide.core.advice.tries import Hour, Kind, Need, Try, runs_away, tries, with_item
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
+from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
@@ -188,7 +189,7 @@ def _of_refused(problem: PlanningProblem, spaces: Spaces) -> list[Help]:
     made = _planned(with_item(problem, item), spaces)
     if made is None:
         return []
-    words = f"{item.label} would take {problem.device.name} to {water.deepest_m:g} m: {made.sketch.headline}."
+    words = f"{item.label} would take {problem.device.name} to {metres(water.deepest_m)}: {made.sketch.headline}."
     return [
         Help(key=item.key, kind="get", label=item.label, words=words, saves=0.0, held_stops=0.0, needed=True, item=item)
     ]

@@ -6,6 +6,7 @@ from math import ceil, log2
 from typing import Any, Final, Literal, NamedTuple
 
 from steady_tide.core.advice import ordinary
+from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import BagItem, Support
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
@@ -187,7 +188,7 @@ def _nearer(problem: PlanningProblem) -> Iterator[Try]:
     away = brief.subject_distance_m
     nearer = round(max(away - NEARER_M, away * NEAREST_SHARE), 2)
     changed = brief.model_copy(update={"subject_distance_m": nearer})
-    label = f"Go nearer, to {nearer:g} m"
+    label = f"Go nearer, to {metres(nearer)}"
     yield Try("nearer", "nearer", label, problem.otherwise(brief=changed), changes={"subject_distance_m": nearer})
 
 

@@ -10,11 +10,12 @@ from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.parts import ColdTable, Fits, Key, Note, Text
+from steady_tide.core.typed import Typed
 
 Carried = Literal["tripod", "gimbal", "tray", "standing", "swimming", "walking", "riding", "helmet-on-snow"]
 
 
-class Item(Part):
+class Item(Typed):
     """What every thing in the bag has: a key, a name, a condition. What is unusable is never planned with."""
 
     key: Key
@@ -55,7 +56,7 @@ class NdFilter(Glass):
         return self.tested_stops if self.tested_stops is not None else self.stops
 
 
-class FilterSpectrum(Part):
+class FilterSpectrum(Typed):
     """A filter's transmission by five figures; see `light.glass.transmission`."""
 
     form: Literal["edge", "notch"] = Field(description="edge: passes above a wavelength. notch: takes around one.")

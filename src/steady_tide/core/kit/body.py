@@ -7,6 +7,7 @@ from pydantic import Field
 from steady_tide.core.document import Part
 from steady_tide.core.kit.parts import ColdTable, Key, Text
 from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.typed import Typed
 
 Programme = Literal["shutter-first", "short-shutter", "shared"]
 """What automatic exposure does when the light falls beyond the 180-degree shutter.
@@ -16,7 +17,7 @@ to its ceiling first. shared: both give half each.
 """
 
 
-class ColourProfile(Part):
+class ColourProfile(Typed):
     """A tone and colour profile. Headroom: stops held above mid grey before clipping."""
 
     key: Key
@@ -28,14 +29,14 @@ class ColourProfile(Part):
     shadow_lift: float = Field(ge=0, le=4, description="How much it opens shadows, and their noise [stops].")
 
 
-class IsoScale(Part):
+class IsoScale(Typed):
     """The ISO values; where they cannot be set the camera floats between the ends."""
 
     values: Annotated[list[Annotated[int, Field(gt=0, le=409_600)]], Field(min_length=1, max_length=80)]
     settable: bool = True
 
 
-class WhiteBalance(Part):
+class WhiteBalance(Typed):
     """What the white balance can be set to: Kelvin values, automatic, or a lock of the automatic."""
 
     kelvins: Annotated[list[Annotated[int, Field(ge=1500, le=15_000)]], Field(max_length=200)] = []
@@ -51,7 +52,7 @@ class MenuEntry(Part):
     default: Value
 
 
-class Battery(Part):
+class Battery(Typed):
     """The cell as it comes, and what the cold leaves of it."""
 
     capacity_wh: float = Field(ge=0.001, le=200)

@@ -7,19 +7,20 @@ from typing import Annotated, Final, Literal
 
 from pydantic import Field
 
-from steady_tide.core.document import Part, Rational
+from steady_tide.core.document import Rational
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.body import Battery, ColourProfile, IsoScale, MenuEntry, Programme, WhiteBalance
 from steady_tide.core.kit.optics import Lens, StabilisationLevel, View
 from steady_tide.core.kit.parts import Key, Text
 from steady_tide.core.kit.recording import Codec, Mode
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.typed import Typed
 
 WRITE_GAP_S: Final = 1.0
 """Time a camera needs to put one frame away before the next [s]. **Assumed** where a profile says nothing."""
 
 
-class Device(Part):
+class Device(Typed):
     """A device profile: everything the planner may decide on this camera, and nothing else."""
 
     document: Literal["steady-tide/device"] = "steady-tide/device"

@@ -5,11 +5,11 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from steady_tide.core.document import Part
 from steady_tide.core.kit.parts import Key, Text
+from steady_tide.core.typed import Typed
 
 
-class Sensor(Part):
+class Sensor(Typed):
     """The sensor behind one lens, for the noise model (EMVA 1288)."""
 
     columns: int = Field(gt=0, le=50_000, description="Photosites across.")
@@ -30,7 +30,7 @@ class Sensor(Part):
         return self.columns * self.pixel_pitch_um / 1000.0
 
 
-class Lens(Part):
+class Lens(Typed):
     """A lens with its sensor; small cameras have one, phones several."""
 
     key: Key
@@ -53,7 +53,7 @@ class Lens(Part):
         return self.f_numbers or [self.f_number]
 
 
-class View(Part):
+class View(Typed):
     """A field of view: how wide, how bent, through which lens, on how much of the sensor."""
 
     key: Key
@@ -76,7 +76,7 @@ class View(Part):
         return self.kind in ("telephoto", "narrow")
 
 
-class StabilisationLevel(Part):
+class StabilisationLevel(Typed):
     """A level of electronic (or gimbal) stabilisation and its price."""
 
     key: Key

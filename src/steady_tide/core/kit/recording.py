@@ -4,14 +4,15 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from steady_tide.core.document import Part, Rational
+from steady_tide.core.document import Rational
 from steady_tide.core.kit.optics import StabilisationLevel
 from steady_tide.core.kit.parts import Key, Text
+from steady_tide.core.typed import Typed
 
 Depths = Annotated[list[Literal[8, 10, 12]], Field(min_length=1, max_length=3)]
 
 
-class Codec(Part):
+class Codec(Typed):
     """A way of recording."""
 
     key: Key
@@ -22,7 +23,7 @@ class Codec(Part):
     external_drive_above: Rational | None = Field(default=None, description="Frame rate above which a drive is needed.")
 
 
-class Mode(Part):
+class Mode(Typed):
     """One row of the mode table: a frame at one rate and what is allowed with it."""
 
     kind: Literal["video", "lapse"] = Field(

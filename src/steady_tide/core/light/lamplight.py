@@ -5,9 +5,9 @@ from typing import Annotated, Final, Literal, NamedTuple
 
 from pydantic import AfterValidator, Field
 
-from steady_tide.core.document import Part
 from steady_tide.core.light.lamps import lux_at_1_m
 from steady_tide.core.quantities import mired
+from steady_tide.core.typed import Typed
 
 
 class LampClass(NamedTuple):
@@ -49,7 +49,7 @@ def _known_class(key: str) -> str:
     return key
 
 
-class LampSource(Part):
+class LampSource(Typed):
     """A lamp, or lamps of one kind. A class holds where it is; lumens and lux fall off with the distance."""
 
     given: Literal["class", "lumens", "lux"] = "lux"

@@ -11,6 +11,7 @@ from steady_tide.core.light.daylight import GROUND_STOPS, GROUND_UNCERTAINTY, Gr
 from steady_tide.core.light.lamplight import LampSource, Lit, lit_by
 from steady_tide.core.light.sky import clear_sky_lux, cloud_transmission, daylight_kelvin
 from steady_tide.core.quantities import ev100_from_lux
+from steady_tide.core.typed import Typed
 
 METER_UNCERTAINTY_STOPS = 0.3
 """**Assumed**: what a careful meter reading may be off by."""
@@ -37,7 +38,7 @@ class NamedLight(Part):
     shift_stops: float = Field(default=0.0, ge=-5, le=5, description="Brighter (+) or darker than the name [stops].")
 
 
-class EvLight(Part):
+class EvLight(Typed):
     """A typed exposure value at ISO 100."""
 
     kind: Literal["ev"] = "ev"
@@ -46,7 +47,7 @@ class EvLight(Part):
     lamps: bool = Field(default=False, description="Whether lamps on the mains light the subject.")
 
 
-class LuxLight(Part):
+class LuxLight(Typed):
     """A measured illuminance on the subject."""
 
     kind: Literal["lux"] = "lux"
@@ -55,7 +56,7 @@ class LuxLight(Part):
     lamps: bool = Field(default=False, description="Whether lamps on the mains light the subject.")
 
 
-class OpenSky(Part):
+class OpenSky(Typed):
     """What stands between the open sky and a subject."""
 
     shade_stops: float = Field(default=0, ge=0, le=8, description="Taken by shade or trees [stops].")

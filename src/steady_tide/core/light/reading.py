@@ -8,9 +8,10 @@ from typing import Annotated, Final, Literal, NamedTuple
 import numpy as np
 from pydantic import Field
 
-from steady_tide.core.document import Part, Rational
+from steady_tide.core.document import Rational
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.quantities import Floats, ev100_from_lux, setting_value, shutter_text
+from steady_tide.core.typed import Typed
 
 METERED_STOPS: Final = 0.3
 PHONE_STOPS: Final = 0.7
@@ -21,21 +22,21 @@ MID_GREY: Final = 0.18
 """Share of the light that mid grey sends back."""
 
 
-class LuxReading(Part):
+class LuxReading(Typed):
     """A light meter's illuminance [lx]."""
 
     how: Literal["lux"] = "lux"
     lux: float = Field(ge=0.00001, le=200_000)
 
 
-class EvReading(Part):
+class EvReading(Typed):
     """A light meter's EV at ISO 100."""
 
     how: Literal["ev"] = "ev"
     ev100: float = Field(ge=-13, le=20)
 
 
-class SettingsReading(Part):
+class SettingsReading(Typed):
     """What a meter or a camera says: at this ISO and aperture, this shutter."""
 
     how: Literal["settings"] = "settings"
@@ -44,14 +45,14 @@ class SettingsReading(Part):
     shutter_s: Rational
 
 
-class PhoneReading(Part):
+class PhoneReading(Typed):
     """A phone's light sensor, lying where the subject is [lx]."""
 
     how: Literal["phone"] = "phone"
     lux: float = Field(ge=0.00001, le=200_000)
 
 
-class CardReading(Part):
+class CardReading(Typed):
     """A still of a grey card: its settings, and how bright the card came out.
 
     card_level: linear level of the middle of the picture, 1 = white; mid grey is 0.18.

@@ -7,6 +7,7 @@ from typing import Final, Literal, NamedTuple
 import numpy as np
 
 from steady_tide.core.document import Part
+from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import ColourFilter, Lamp
 from steady_tide.core.light.daylight import direct_share
 from steady_tide.core.light.glass import loss_stops, transmission
@@ -259,7 +260,7 @@ def _words(verdict: Verdict, lost: Floats, best: FilterInWater | None, lamps: Se
         spread = float(lost.max() - lost.min())
         return f"{weakest} is {spread:.1f} stops behind: balance by hand on something grey at that depth, no filter."
     near = max((lamp.within_m for lamp in lamps), default=0.0)
-    told = f"bring a lamp within {near:g} m" if near else "bring a lamp, closer than the one you have can reach"
+    told = f"bring a lamp within {metres(near)}" if near else "bring a lamp, closer than the one you have can reach"
     return (
         f"Red is {float(lost[0]):.1f} stops under the surface's, {behind:.1f} behind: no filter brings it back. "
         f"Take filters off and {told}, or go shallower."

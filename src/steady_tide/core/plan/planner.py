@@ -4,6 +4,7 @@ from collections.abc import Callable
 from typing import Any, Final, NamedTuple
 
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.habits import metres
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.account.answer import answer_of
 from steady_tide.core.plan.account.bringing import bring_words, shortfalls, to_bring
@@ -176,7 +177,7 @@ def _refuse_depth(given: Given) -> None:
         near = [one for one in given.compatible if one.kind == "housing" and one.reason != "other-device"]
         told = "".join(f"; {one.label}: {one.words}" for one in near)
     if water.deepest_m > rating:
-        text = f"{what} rated for {rating:g} m; plan no deeper, or take a housing rated for it{told}"
+        text = f"{what} rated for {metres(rating)}; plan no deeper, or take a housing rated for it{told}"
         raise BadInput([Problem(("water", "depth_m"), text)])
 
 

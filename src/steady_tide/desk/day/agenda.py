@@ -5,12 +5,14 @@ from datetime import UTC, datetime
 from uuid import UUID
 
 from steady_tide.core.day.timeline import Sky, Window
+from steady_tide.core.habits import metres
 from steady_tide.core.plan.account.plan import Brought, Plan
 from steady_tide.core.plan.problem.glasses import NO_FILTER
+from steady_tide.desk.accounts.habits import habits_of
 from steady_tide.desk.day.days import Days, ScheduledScene
 from steady_tide.desk.day.views import CameraDay, DayView, SceneDay, SwapView
 from steady_tide.desk.workplace import Workplace
-from steady_tide.formats.agenda import Agenda, AgendaCamera, AgendaRow, AgendaScene, AgendaSwap, Span
+from steady_tide.formats.agenda import Agenda, AgendaCamera, AgendaRow, AgendaScene, AgendaSwap, Span, by_habits
 from steady_tide.store.tables import ShootRow
 
 KINDS = {"filter": "filter", "iso": "ISO", "preset": "preset"}
@@ -28,7 +30,7 @@ def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
     ]
     plans = {key: plan for scheduled in scenes for key, plan in days.plans(scheduled).items()}
     timed.sort(key=lambda pair: pair[1].starts or 0)
-    return Agenda(
+    agenda = Agenda(
         key=str(shoot.id),
         name=shoot.name,
         place=shoot.place,
@@ -46,6 +48,7 @@ def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
         ],
         charge=_charge(plans),
     )
+    return by_habits(agenda, habits_of(at.rows))
 
 
 def _sky_words(view: DayView) -> list[str]:
@@ -117,7 +120,7 @@ def _camera(camera: CameraDay, sky: Sky, bring: Sequence[str]) -> AgendaCamera:
 
 
 def _swap(swap: SwapView, sky: Sky, index: int) -> AgendaSwap:
-    deep = f", about {swap.depth_m:g} m down" if swap.depth_m is not None else ""
+    deep = f", about {metres(swap.depth_m)} down" if swap.depth_m is not None else ""
     where = f"while filming {swap.scene_name}{deep}" if swap.while_filming else f"before {swap.scene_name}"
     return AgendaSwap(
         key=f"{swap.setup_id}-swap-{index}",

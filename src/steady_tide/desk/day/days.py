@@ -14,6 +14,7 @@ from steady_tide.core.day.scene import Around, open_sky, scene_light
 from steady_tide.core.day.swaps import Course
 from steady_tide.core.day.timeline import Sky, Window, thinned
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.habits import hour
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.level import LampLight, SkyLight, SunLight
 from steady_tide.core.light.underwater import under_water
@@ -293,7 +294,7 @@ def _moon_words(sky: Sky, share: float) -> str:
     if not len(up):
         return f"{name}, down all day"
     top = int(up[int(np.argmax(sky.moon_deg[up]))])
-    return f"{name}, highest {sky.moon_deg[top]:.0f}° at {sky.told(top)}"
+    return f"{name}, highest {sky.moon_deg[top]:.0f}° at {hour(sky.told(top))}"
 
 
 def _window(sky: Sky, span: tuple[datetime, datetime]) -> Window:

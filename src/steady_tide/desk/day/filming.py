@@ -8,12 +8,12 @@ from pydantic import Field, StringConstraints
 
 from steady_tide.core.day.dive import with_profile
 from steady_tide.core.day.order import MOST_SCENES, Suggestion, suggestion
-from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.light.daylight import Ground
 from steady_tide.core.light.level import LampLight, SkyLight, SunLight
 from steady_tide.core.light.reading import Measured, checked
 from steady_tide.core.plan.problem.brief import Brief, DivePoint, Reachable
+from steady_tide.core.typed import Typed
 from steady_tide.desk.bench.history import History
 from steady_tide.desk.day.days import Days
 from steady_tide.desk.day.views import DayView, MoveView, OrderView
@@ -28,7 +28,7 @@ SHORTEST_MINUTES = 5
 MOST_READINGS = 200
 
 
-class Filming(Part):
+class Filming(Typed):
     """What can be changed of a scene on its day; only the fields that are given change. Times in minutes."""
 
     starts: int | None = Field(default=None, ge=0, le=3000)

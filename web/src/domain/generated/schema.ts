@@ -132,6 +132,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Habits
+         * @description How quantities are told.
+         */
+        get: operations["account_habits"];
+        /**
+         * Choose Habits
+         * @description Have them told otherwise.
+         */
+        put: operations["account_choose_habits"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/account/password": {
         parameters: {
             query?: never;
@@ -3532,6 +3556,48 @@ export interface components {
             stops: number;
         };
         /**
+         * Habits
+         * @description Units and ways of reading. mains_hz: of the lamps where new scenes are filmed.
+         */
+        Habits: {
+            /**
+             * Lengths
+             * @default metres
+             * @enum {string}
+             */
+            lengths: "metres" | "feet";
+            /**
+             * Temperatures
+             * @default celsius
+             * @enum {string}
+             */
+            temperatures: "celsius" | "fahrenheit";
+            /**
+             * Clock
+             * @default 24h
+             * @enum {string}
+             */
+            clock: "24h" | "12h";
+            /**
+             * Mains Hz
+             * @default 50
+             * @enum {integer}
+             */
+            mains_hz: 50 | 60;
+            /**
+             * Shutters
+             * @default time
+             * @enum {string}
+             */
+            shutters: "time" | "angle";
+            /**
+             * Light
+             * @default ev
+             * @enum {string}
+             */
+            light: "ev" | "lux";
+        };
+        /**
          * Heading
          * @description Sun against lens. sun_*: in the middle of the filming [degrees]; from_lens: 0 straight into the sun, 180 behind.
          *     side_stops: what the subject's side towards the lens gets over level ground [stops].
@@ -6745,6 +6811,7 @@ export interface components {
          * @description Who is signed in, if anybody; `demo` when the service offers its demo creator.
          *
          *     registration: who may make an account. goes_at: when the account is deleted, unless that is regretted.
+         *     habits: how quantities are told, where that was chosen.
          */
         WhoAmI: {
             /** Name */
@@ -6760,6 +6827,7 @@ export interface components {
             registration: "open" | "invited" | "closed";
             /** Goes At */
             goes_at?: string | null;
+            habits?: components["schemas"]["Habits"] | null;
         };
         /**
          * Window
@@ -6882,6 +6950,7 @@ export type Filming = components['schemas']['Filming'];
 export type FilterInWater = components['schemas']['FilterInWater'];
 export type FilterSpectrum = components['schemas']['FilterSpectrum'];
 export type GlassOption = components['schemas']['GlassOption'];
+export type Habits = components['schemas']['Habits'];
 export type Heading = components['schemas']['Heading'];
 export type Health = components['schemas']['Health'];
 export type Held = components['schemas']['Held'];
@@ -7824,6 +7893,234 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OwnView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    account_habits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Habits"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    account_choose_habits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Habits"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Habits"];
                 };
             };
             /** @description Bad Request */

@@ -12,6 +12,7 @@ import {
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { TextField } from "../../ui/TextField";
+import { HabitsPart } from "./HabitsPart";
 
 const day = (moment: string) =>
   new Date(moment).toLocaleDateString(undefined, { day: "numeric", month: "long", year: "numeric" });
@@ -31,6 +32,9 @@ export function Account() {
         </p>
       </header>
       {goes_at ? <Going at={goes_at} /> : null}
+      <Part title="Units and habits">
+        <HabitsPart />
+      </Part>
       <Password />
       <SignedIn />
       <Archive />

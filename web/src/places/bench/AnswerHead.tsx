@@ -1,10 +1,12 @@
 import type { Plan } from "../../domain/documents";
+import { shutterOf } from "../../domain/habits";
 
 /** The answer first: one sentence, and the four values that matter most, large. */
 export function AnswerHead({ plan }: { plan: Plan }) {
   const answer = plan.answer;
   if (!answer) return <p className="text-verdict font-semibold">{plan.headline}</p>;
   const cautions = plan.cautions.length;
+  const shutter = plan.decisions.find((one) => one.setting === "shutter");
   return (
     <div className="mb-2" data-testid="answer">
       <p className={`text-lead font-semibold ${answer.steady ? "text-sea" : "text-signal"}`}>
@@ -21,7 +23,7 @@ export function AnswerHead({ plan }: { plan: Plan }) {
           <div key={value.label}>
             <dt className="text-fine text-soft">{value.label}</dt>
             <dd className="font-title text-verdict leading-tight font-semibold sm:whitespace-nowrap">
-              {value.text}
+              {value.text === shutter?.text ? (shutterOf(plan.decisions) ?? value.text) : value.text}
             </dd>
           </div>
         ))}

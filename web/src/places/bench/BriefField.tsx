@@ -4,7 +4,7 @@ import { briefFact, choicesOf, rangeOf } from "../../domain/fields";
 import type { BriefDraft } from "../../state/draft";
 import { useVocabulary } from "../../state/queries";
 import { ChoiceField, FlagField } from "../../ui/Field";
-import { TextField } from "../../ui/TextField";
+import { QuantityField } from "../QuantityField";
 
 /** One field of a brief, kept as it is made; what it takes is told by its schema. */
 export function BriefField({
@@ -73,11 +73,10 @@ const Kept = memo(function Kept({
     );
   }
   return (
-    <TextField
+    <QuantityField
       {...shared}
       unit={fact.unit}
       range={rangeOf(fact)}
-      inputMode="decimal"
       value={text}
       onType={(typed) => kept.type(path, typed, name)}
     />

@@ -16,6 +16,8 @@ type Props = {
   /** Without the reason in the line, for settings that seldom need a look. */
   brief?: boolean;
   problem: string;
+  /** The value as it is told by habit, where that is not its text. */
+  told?: string | null;
 };
 
 /** One setting in a line; opened, its reasons, rivals and every value that could be pinned. */
@@ -27,6 +29,7 @@ export const DecisionRow = memo(function DecisionRow({
   perform,
   brief = false,
   problem,
+  told = null,
 }: Props) {
   const changed = decision.default_text !== "" && decision.default_text !== decision.text;
   return (
@@ -39,7 +42,7 @@ export const DecisionRow = memo(function DecisionRow({
       >
         <span className="text-soft">{decision.label}</span>
         <span className="flex items-baseline gap-1 font-semibold" data-setting={decision.setting}>
-          {decision.text}
+          {told ?? decision.text}
           {decision.pinned ? (
             <Pin size={12} className="shrink-0 self-center text-signal" role="img" aria-label="pinned" />
           ) : null}

@@ -2,6 +2,9 @@ import { memo } from "react";
 import type { Plan } from "../../domain/documents";
 import { Tip } from "../../ui/Tip";
 
+/** Units that stand in the text itself, since they are told by habit. */
+const WHOLE_UNITS = ["m", "°C"];
+
 /** The numbers of the set, each with its unit; the formula on the figure itself. */
 export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
   return (
@@ -15,7 +18,9 @@ export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
             </dt>
             <dd className="whitespace-nowrap">
               <span className="font-semibold">{figure.text}</span>{" "}
-              <span className="text-fine text-soft">{figure.unit}</span>
+              {WHOLE_UNITS.includes(figure.unit) ? null : (
+                <span className="text-fine text-soft">{figure.unit}</span>
+              )}
             </dd>
           </div>
         ))}

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Plan } from "../../domain/documents";
-import { ev, sentence, stops } from "../../domain/format";
+import { levelBare, levelUnit, sentence, stops } from "../../domain/format";
 import { Tip } from "../../ui/Tip";
 
 /** What the camera does in the darkest, expected and brightest light: the diagram as a table. */
@@ -10,7 +10,7 @@ export const LightTable = memo(function LightTable({ plan }: { plan: Plan }) {
       <thead>
         <tr className="border-b rule text-soft">
           <th className="text-left font-normal">Light</th>
-          <th className="text-right font-normal">EV</th>
+          <th className="text-right font-normal">{levelUnit()}</th>
           <th className="text-right font-normal">Shutter</th>
           <th className="text-right font-normal">ISO</th>
           <th className="text-right font-normal">Off aim</th>
@@ -25,7 +25,7 @@ export const LightTable = memo(function LightTable({ plan }: { plan: Plan }) {
             <th scope="row" className="text-left font-normal">
               {sentence(row.name)}
             </th>
-            <td className="text-right">{ev(row.ev100)}</td>
+            <td className="text-right">{levelBare(row.ev100)}</td>
             <td className="text-right">{row.shutter_text}</td>
             <td className="text-right">{row.iso}</td>
             <td

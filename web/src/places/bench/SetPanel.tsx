@@ -1,5 +1,6 @@
 import { memo, useCallback, useState } from "react";
 import type { Decision, Plan } from "../../domain/documents";
+import { shutterOf } from "../../domain/habits";
 import { type Perform, releasePins } from "../../state/acts";
 import { useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
@@ -47,6 +48,7 @@ export const SetPanel = memo(function SetPanel({
       perform={perform}
       brief={!TABLED.includes(decision.room)}
       problem={open === decision.setting ? problem : ""}
+      told={decision.setting === "shutter" ? shutterOf(plan.decisions) : null}
     />
   );
   return (

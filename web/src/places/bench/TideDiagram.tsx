@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Plan } from "../../domain/documents";
-import { ev, lux, luxOfEv } from "../../domain/format";
+import { level, levelBare, lux, luxOfEv } from "../../domain/format";
 import { lightAt, tide, verdict } from "../../domain/tide";
 import { Shades } from "../../ui/Shades";
 
@@ -29,7 +29,7 @@ export const TideDiagram = memo(function TideDiagram({ plan }: { plan: Plan }) {
     { share: 0.5, name: "expected", ev: light.aim, anchor: "middle" as const },
     { share: 0.98, name: "brightest", ev: light.bright, anchor: "end" as const },
   ];
-  const summary = `The set holds from ${ev(marks.low)} to ${ev(marks.high)} EV; the light is expected from ${ev(light.dark)} to ${ev(light.bright)} EV: ${said.text}.`;
+  const summary = `The set holds from ${level(marks.low)} to ${level(marks.high)}; the light is expected from ${level(light.dark)} to ${level(light.bright)}: ${said.text}.`;
   return (
     <figure>
       <figcaption className="mb-1">
@@ -87,8 +87,8 @@ export const TideDiagram = memo(function TideDiagram({ plan }: { plan: Plan }) {
               </text>
             </g>
           ))}
-          <Mark y={drawn.y(marks.high)} width={width} name="high mark" value={ev(marks.high)} above />
-          <Mark y={drawn.y(marks.low)} width={width} name="low mark" value={ev(marks.low)} />
+          <Mark y={drawn.y(marks.high)} width={width} name="high mark" value={levelBare(marks.high)} above />
+          <Mark y={drawn.y(marks.low)} width={width} name="low mark" value={levelBare(marks.low)} />
           {stations.map((station) => (
             <g key={station.name}>
               <circle
@@ -114,7 +114,7 @@ export const TideDiagram = memo(function TideDiagram({ plan }: { plan: Plan }) {
                 textAnchor={station.anchor}
                 fill="var(--ink)"
               >
-                {ev(station.ev)} EV
+                {level(station.ev)}
               </text>
             </g>
           ))}

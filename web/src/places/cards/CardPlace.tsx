@@ -2,7 +2,8 @@ import { Printer } from "lucide-react";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { CardLine, CardView } from "../../domain/documents";
-import { inText } from "../../domain/format";
+import { inText, level } from "../../domain/format";
+import { shutterOf } from "../../domain/habits";
 import { Refused } from "../../domain/refused";
 import { chooseSlot, clearTicks, confirmCard, tickLine } from "../../state/acts";
 import { useCard, useCardAct } from "../../state/queries";
@@ -31,12 +32,14 @@ function Card({ card }: { card: CardView }) {
   const act = useCardAct(card.setup_id);
   const problem = act.error;
   const open = unfolded ?? wide;
+  const shutter = shutterOf(card.lines.map((line) => line.decision));
   const changed = card.lines.filter((line) => line.changed);
   const rest = card.lines.filter((line) => !line.changed);
   const shown = (line: CardLine) => (
     <Line
       key={line.decision.setting}
       line={line}
+      shutter={shutter}
       onTick={(read_back) =>
         act.mutate(() =>
           tickLine(card.setup_id, line.decision.setting, String(line.decision.value), read_back),
@@ -171,13 +174,22 @@ function CardHead({ card }: { card: CardView }) {
       <p className="text-soft">
         {card.shoot_name}
         {card.slots > 1 ? `, slot ${card.slot}` : ""}
-        {reach ? `. Holds from ${reach.low.ev100.toFixed(1)} to ${reach.high.ev100.toFixed(1)} EV.` : ""}
+        {reach ? `. Holds from ${level(reach.low.ev100)} to ${level(reach.high.ev100)}.` : ""}
       </p>
     </header>
   );
 }
 
-function Line({ line, onTick }: { line: CardLine; onTick: (read_back: boolean) => void }) {
+function Line({
+  line,
+  shutter,
+  onTick,
+}: {
+  line: CardLine;
+  /** The shutter as it is told by habit, where that is not as the camera has it. */
+  shutter: string | null;
+  onTick: (read_back: boolean) => void;
+}) {
   const { decision } = line;
   return (
     <li className={`border-b border-hair/60 ${line.changed ? "" : "text-soft"}`}>
@@ -196,7 +208,7 @@ function Line({ line, onTick }: { line: CardLine; onTick: (read_back: boolean) =
               ▸
             </span>
           ) : null}
-          {decision.text}
+          {(decision.setting === "shutter" && shutter) || decision.text}
           {line.changed && line.now ? (
             <span className="block text-[max(0.6em,var(--type-least))] font-normal text-soft">
               now {line.now}

@@ -1,6 +1,7 @@
 import { NO_FILTER } from "../../domain/bag";
 import { clock, handled } from "../../domain/day";
 import type { DayView } from "../../domain/documents";
+import { metres } from "../../domain/habits";
 import { REACH_WORDS, SWAP_WORDS } from "../../domain/swaps";
 
 /** The changes of the day, as in a tide table: when at the latest, from when on, what, and if it is skipped. */
@@ -47,7 +48,7 @@ export function Changes({ day }: { day: DayView }) {
                 </td>
                 <td className="pr-3 leading-tight">
                   {one.while_filming
-                    ? `while filming ${one.scene_name}${one.depth_m ? `, about ${one.depth_m.toFixed(0)} m down` : ""}: ${REACH_WORDS[one.reachable]}`
+                    ? `while filming ${one.scene_name}${one.depth_m ? `, about ${metres(Math.round(one.depth_m))} down` : ""}: ${REACH_WORDS[one.reachable]}`
                     : `before ${one.scene_name}`}
                 </td>
                 <td className={one.kind === "preset" && !one.while_filming ? "text-soft" : ""}>

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import { clock, standing, stretch } from "../../domain/day";
 import type { DayView, SceneDay } from "../../domain/documents";
+import { habits } from "../../domain/habits";
 import type { FilmingState } from "../../state/day";
 import { useTimes } from "../../state/times";
 import { Button } from "../../ui/Button";
@@ -117,7 +118,7 @@ function Times({ film, scene, day }: Common & { scene: SceneDay }) {
     <input
       aria-label={`${scene.name} ${name}`}
       aria-invalid={Boolean(times.problem)}
-      className="w-[3.4rem] rounded-sm border bg-paper px-1 rule"
+      className={`${habits().clock === "12h" ? "w-[4.6rem]" : "w-[3.4rem]"} rounded-sm border bg-paper px-1 rule`}
       placeholder="–:–"
       value={times.typed[name]}
       onChange={(event) => times.type(name, event.target.value)}

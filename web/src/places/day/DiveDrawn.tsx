@@ -2,6 +2,7 @@ import { scaleLinear } from "d3-scale";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import { MOST_TYPED, pointAdded, pointDropped, pointPulled } from "../../domain/dive";
 import type { DivePoint, SceneDay, WaterDay } from "../../domain/documents";
+import { metres } from "../../domain/habits";
 import type { FilmingState } from "../../state/day";
 
 const WIDTH = 400;
@@ -117,7 +118,7 @@ export function DiveDrawn({ scene, water, film }: { scene: SceneDay; water: Wate
                   aria-valuemin={0}
                   aria-valuemax={60}
                   aria-valuenow={one.depth_m}
-                  aria-valuetext={`minute ${one.minute}, ${one.depth_m} m`}
+                  aria-valuetext={`minute ${one.minute}, ${metres(one.depth_m)}`}
                   onPointerDown={(event) => {
                     event.stopPropagation();
                     svg.current?.setPointerCapture(event.pointerId);

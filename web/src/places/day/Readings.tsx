@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from "react";
 import { clock, minuteOf } from "../../domain/day";
 import type { DayView, JobView } from "../../domain/documents";
-import { ev, stops } from "../../domain/format";
+import { levelBare, levelUnit, stops } from "../../domain/format";
 import { READING_KINDS, readingFields, readingSent } from "../../domain/readings";
 import { Refused } from "../../domain/refused";
 import type { FilmingState } from "../../state/day";
@@ -28,7 +28,7 @@ export function Readings({ film, day }: { film: FilmingState; day: DayView }) {
                 <th className="py-1 font-normal">At</th>
                 <th className="font-normal">Of</th>
                 <th className="font-normal">It said</th>
-                <th className="text-right font-normal">EV</th>
+                <th className="text-right font-normal">{levelUnit()}</th>
                 <th className="text-right font-normal">To the model</th>
                 <th />
               </tr>
@@ -40,7 +40,7 @@ export function Readings({ film, day }: { film: FilmingState; day: DayView }) {
                   <td>{one.scene_name ?? "the open sky"}</td>
                   <td>{one.words}</td>
                   <td className="text-right">
-                    {ev(one.ev100)} ± {one.uncertainty_stops}
+                    {levelBare(one.ev100)} ± {one.uncertainty_stops}
                   </td>
                   <td className="text-right">
                     {one.over_model_stops == null ? "" : `${stops(one.over_model_stops)} stops`}

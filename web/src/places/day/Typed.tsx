@@ -1,3 +1,4 @@
+import { sent, shown, unitShown } from "../../domain/habits";
 import { useTyped } from "../../state/typed";
 import { TextField } from "../../ui/TextField";
 
@@ -6,6 +7,7 @@ export const number = (text: string) => (/^-?[\d.]+$/.test(text.trim()) ? Number
 
 export function Typed({
   value,
+  unit,
   onKeep,
   ...rest
 }: {
@@ -15,6 +17,6 @@ export function Typed({
   problem: string | undefined;
   onKeep: (text: string) => void;
 }) {
-  const typed = useTyped(value, onKeep);
-  return <TextField {...rest} value={typed.text} onType={typed.type} />;
+  const typed = useTyped(shown(unit, value), (text) => onKeep(sent(unit, text)));
+  return <TextField {...rest} unit={unitShown(unit)} value={typed.text} onType={typed.type} />;
 }

@@ -2,6 +2,7 @@ import { type PointerEvent, type ReactNode, useRef } from "react";
 import { depthPlot, holds } from "../../domain/depth";
 import type { SceneDay, WaterDay } from "../../domain/documents";
 import { sentence, stops } from "../../domain/format";
+import { metres } from "../../domain/habits";
 import type { FilmingState } from "../../state/day";
 import { useVocabulary } from "../../state/queries";
 import { ChoiceField } from "../../ui/Field";
@@ -37,14 +38,14 @@ export function WaterPanel({ scene, water, film }: { scene: SceneDay; water: Wat
         <p className={`leading-tight ${under.verdict === "lamp" ? "text-signal" : ""}`}>{under.words}</p>
       </div>
       <dl className="grid w-full grid-cols-[auto_1fr] gap-x-3 text-note leading-snug">
-        <dt className="text-soft">Lost at {under.depth_m} m</dt>
+        <dt className="text-soft">Lost at {metres(under.depth_m)}</dt>
         <dd>
           red {under.red_stops.toFixed(1)}, green {under.green_stops.toFixed(1)}, blue{" "}
           {under.blue_stops.toFixed(1)} stops, ± {under.uncertainty_stops.toFixed(1)}
         </dd>
         <dt className="text-soft">Red left</dt>
         <dd>
-          {(100 * under.red_left).toPrecision(2)} %; filters end at {under.filters_end_m} m
+          {(100 * under.red_left).toPrecision(2)} %; filters end at {metres(under.filters_end_m)}
         </dd>
         {under.filters.map((one) => (
           <Filter key={one.key} label={one.label} best={one.key === under.best_filter}>
@@ -53,7 +54,7 @@ export function WaterPanel({ scene, water, film }: { scene: SceneDay; water: Wat
         ))}
         {under.lamps.map((one) => (
           <Filter key={one.key} label={one.label} best={false}>
-            {one.within_m ? `leads within ${one.within_m} m` : "never leads here"};{" "}
+            {one.within_m ? `leads within ${metres(one.within_m)}` : "never leads here"};{" "}
             {stops(one.over_rest_stops)} stops to the rest at the subject
           </Filter>
         ))}
@@ -134,7 +135,7 @@ function DepthDiagram({
       aria-valuemin={0.5}
       aria-valuemax={60}
       aria-valuenow={water.depth_m}
-      aria-valuetext={`${water.depth_m} m; ${holds(water)}`}
+      aria-valuetext={`${metres(water.depth_m)}; ${holds(water)}`}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
         dragging.current = true;

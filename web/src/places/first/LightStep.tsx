@@ -1,4 +1,4 @@
-import { clock } from "../../domain/day";
+import { clock, digits } from "../../domain/day";
 import { COVERS, HOURS_LIGHT, hourOf, ladder, startingHour, timeOf, underSky } from "../../domain/first";
 import { ev, lux, luxOfEv } from "../../domain/format";
 import { type Said, useHour } from "../../state/first";
@@ -80,7 +80,7 @@ function PlaceAndHour({ said, shoot, onSay, onNext }: Parameters<typeof LightSte
       <Timed
         label="At about"
         type="time"
-        value={clock(hour.starts)}
+        value={digits(hour.starts)}
         onType={(text) => say({ starts: timeOf(text, hour.starts) })}
       />
       <fieldset>

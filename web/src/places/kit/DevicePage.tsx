@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Device, DeviceView } from "../../domain/documents";
+import { metres } from "../../domain/habits";
 import { apertureText, limitsOf } from "../../domain/modes";
 import { Refused } from "../../domain/refused";
 import { useCopyDevice, useDeleteDevice, useDevice, useReplaceModes } from "../../state/kit";
@@ -47,7 +48,7 @@ function Facts({ device }: { device: Device }) {
   const facts = [
     device.lenses.map(apertureText).join(", "),
     `ISO ${isos[0]} to ${isos[isos.length - 1]}${device.iso.settable ? "" : ", its own choice"}`,
-    device.depth_rating_m > 0 ? `bare to ${device.depth_rating_m} m` : "must stay dry",
+    device.depth_rating_m > 0 ? `bare to ${metres(device.depth_rating_m)}` : "must stay dry",
     `${device.preset_slots} preset slot${device.preset_slots === 1 ? "" : "s"}`,
     device.flight_minutes ? `flies ${device.flight_minutes} min` : null,
   ];

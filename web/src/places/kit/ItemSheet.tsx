@@ -17,6 +17,7 @@ import { Button } from "../../ui/Button";
 import { ChoiceField, FlagField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
+import { QuantityField } from "../QuantityField";
 
 /** Describe a thing in the bag, or what a test of it showed. */
 export function ItemSheet({
@@ -139,7 +140,11 @@ function Asked({
     const none = field.choices.includes(value) ? [] : [{ value: "", text: "choose" }];
     return <ChoiceField {...shared} value={value} choices={[...none, ...choices]} onChoose={onSet} />;
   }
-  return <TextField {...shared} type={field.date ? "date" : "text"} value={value} onType={onSet} />;
+  return field.kind === "number" ? (
+    <QuantityField {...shared} value={value} onType={onSet} />
+  ) : (
+    <TextField {...shared} type={field.date ? "date" : "text"} value={value} onType={onSet} />
+  );
 }
 
 /** The cameras a thing fits, ticked. */

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { SceneSummary, SetupSummary, ShootView } from "../../domain/documents";
 import { day, words } from "../../domain/format";
+import { habits } from "../../domain/habits";
 import { shortestFirst } from "../../domain/shelf";
 import { useMadeUp } from "../../state/madeUp";
 import { usePutAway } from "../../state/removed";
@@ -44,7 +45,9 @@ export function OneShoot({ shoot }: { shoot: ShootView }) {
               <th className="w-[15rem] py-1 pl-4 font-normal">Scene</th>
               <th className="w-[11rem] font-normal">Camera</th>
               <th className="font-normal">Set</th>
-              <th className="w-[19rem] pr-4 font-normal">Light against the marks, EV</th>
+              <th className="w-[19rem] pr-4 font-normal">
+                Light against the marks{habits().light === "lux" ? "" : ", EV"}
+              </th>
             </tr>
           </thead>
           <tbody>

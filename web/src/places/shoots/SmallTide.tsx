@@ -1,5 +1,6 @@
 import type { LightSummary } from "../../domain/documents";
-import { ev } from "../../domain/format";
+import { level, lux, luxOfEv } from "../../domain/format";
+import { habits } from "../../domain/habits";
 import { verdict } from "../../domain/tide";
 import { Shades } from "../../ui/Shades";
 
@@ -23,7 +24,7 @@ export function SmallTide({ light }: { light: LightSummary }) {
   );
   const low = x(light.low_ev100);
   const high = x(light.high_ev100);
-  const summary = `Light ${ev(light.dark_ev100)} to ${ev(light.bright_ev100)} EV, marks ${ev(light.low_ev100)} to ${ev(light.high_ev100)} EV: ${said.text}`;
+  const summary = `Light ${level(light.dark_ev100)} to ${level(light.bright_ev100)}, marks ${level(light.low_ev100)} to ${level(light.high_ev100)}: ${said.text}`;
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width={WIDTH} height={HEIGHT} role="img" aria-label={summary}>
       <title>{summary}</title>
@@ -56,7 +57,7 @@ export function SmallTide({ light }: { light: LightSummary }) {
         <g key={tick} className="text-drawn" fill="var(--ink-soft)">
           <line x1={x(tick)} x2={x(tick)} y1={20} y2={24} stroke="var(--hairline)" />
           <text x={x(tick)} y={33} textAnchor="middle">
-            {tick}
+            {habits().light === "lux" ? lux(luxOfEv(tick)) : tick}
           </text>
         </g>
       ))}

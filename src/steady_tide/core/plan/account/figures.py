@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from typing import Final
 
+from steady_tide.core.habits import celsius, metres
 from steady_tide.core.image.focus import UNSHARP_PX
 from steady_tide.core.plan.account.plan import Figure, Measures
 from steady_tide.core.plan.problem.situation import Situation
@@ -105,9 +106,9 @@ def _told_sharp(m: Measures) -> list[Figure]:
     """Depth of field, in one line."""
     if m.sharp_near_m is None or m.hyperfocal_m is None:
         return []
-    far = f"{m.sharp_far_m:.3g} m" if m.sharp_far_m is not None else "infinity"
-    how = f"thin lens, a point up to {UNSHARP_PX:g} px; focused at {m.hyperfocal_m:.3g} m, all from half of that on"
-    return [_figure("sharp", "Sharp from", m.sharp_near_m, "m", f"{m.sharp_near_m:.3g} m to {far}", how)]
+    far = metres(m.sharp_far_m) if m.sharp_far_m is not None else "infinity"
+    how = f"thin lens, a point up to {UNSHARP_PX:g} px; focused at {metres(m.hyperfocal_m)}, all from half of that on"
+    return [_figure("sharp", "Sharp from", m.sharp_near_m, "m", f"{metres(m.sharp_near_m)} to {far}", how)]
 
 
 CRAFT: Final[tuple[tuple[str, str, Callable[[Measures], float | None], str, str, str], ...]] = (
@@ -127,7 +128,7 @@ CRAFT: Final[tuple[tuple[str, str, Callable[[Measures], float | None], str, str,
 def _told_craft(m: Measures) -> list[Figure]:
     """How long a pan takes, what leans, what glass, air and wind do."""
     return [
-        _figure(key, label, value, unit, f"{value:{form}}", how)
+        _figure(key, label, value, unit, celsius(value) if unit == "°C" else f"{value:{form}}", how)
         for key, label, value_of, unit, form, how in CRAFT
         if (value := value_of(m)) is not None
     ]

@@ -3,6 +3,7 @@
 from math import isclose
 from typing import Final
 
+from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import Lamp, Support
 from steady_tide.core.kit.body import ColourProfile
 from steady_tide.core.kit.settings import Setting, Value
@@ -103,7 +104,7 @@ def weigh_colour_filter(situation: Situation, prices: Prices) -> Weighing:
             tint = wanted.replace("-", " ")
             wrong = against(prices, "filter.tint", other, water.colour, water.middle_m, tint)
         objections[item.key] = (takes, *wrong)
-    return Weighing(objections, f"for {water.colour} water at {water.middle_m:.0f} m", Axis.WATER_COLOUR)
+    return Weighing(objections, f"for {water.colour} water at {metres(round(water.middle_m))}", Axis.WATER_COLOUR)
 
 
 def _verdict(situation: Situation, water: Water, found: UnderWater) -> tuple[str | None, str]:
@@ -118,7 +119,7 @@ def _verdict(situation: Situation, water: Water, found: UnderWater) -> tuple[str
         return None, "your stance balances by hand"
     if not found.filters:
         gone = water.depth_m > RED_GONE_M
-        return (None, f"no red is left below {RED_GONE_M:.0f} m") if gone else (_by_thumb(water), "")
+        return (None, f"no red is left below {metres(RED_GONE_M)}") if gone else (_by_thumb(water), "")
     best = next((one for one in situation.given.colour_filters if one.key == found.best_filter), None)
     if best is not None:
         return best.tint, ""
@@ -180,7 +181,7 @@ def weigh_lamp_level(situation: Situation, prices: Prices) -> Weighing:
             *against(prices, "lamp.weak", "outshines the rest by {0:+.1f} stops only", over, amount=weak),
             *against(prices, "lamp.spare", "is {0:.1f} stops more than it takes", spare, amount=spare),
         )
-    return Weighing(objections, f"outshines the rest of the light at {at:g} m, and spares its battery")
+    return Weighing(objections, f"outshines the rest of the light at {metres(at)}, and spares its battery")
 
 
 def weigh_support(situation: Situation, prices: Prices) -> Weighing:

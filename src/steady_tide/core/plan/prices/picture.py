@@ -5,6 +5,7 @@ from typing import Final
 import numpy as np
 
 from steady_tide.core.endurance.heat import minutes_to_limit
+from steady_tide.core.habits import celsius, metres
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.motion.blur import flat_port_fov_deg
 from steady_tide.core.plan.physics.sides import FrameSide, Meeting, Sets
@@ -139,7 +140,7 @@ def _focus(frames: FrameSide, _: Prices) -> Floats:
 
 def _focus_words(situation: Situation, passage: float, nearest: float) -> str:
     lens = [lens for lens in situation.device.lenses for _ in lens.apertures][int(passage)]
-    return f"{lens.label} focuses from {nearest:g} m, subject at {situation.brief.subject_distance_m:g} m"
+    return f"{lens.label} focuses from {metres(nearest)}, subject at {metres(situation.brief.subject_distance_m)}"
 
 
 def _sensor_share(frames: FrameSide, _: Prices) -> Floats:
@@ -191,7 +192,7 @@ def heat_minutes(frames: FrameSide) -> Floats:
 def _heat_words(situation: Situation, draw: float, minutes: float) -> str:
     brief = situation.brief
     lasts = "never stops for heat" if np.isinf(minutes) else f"stops for heat after about {minutes:.0f} min"
-    return f"{draw:.1f} W at {brief.temperature_c:g} °C {lasts}, {brief.running_minutes:g} min wanted"
+    return f"{draw:.1f} W at {celsius(brief.temperature_c)} {lasts}, {brief.running_minutes:g} min wanted"
 
 
 TABLE: Final[tuple[Consideration[FrameSide, Sets] | Consideration[Meeting, Sets], ...]] = (

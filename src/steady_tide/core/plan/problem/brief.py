@@ -5,16 +5,17 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from steady_tide.core.document import Part, Rational
+from steady_tide.core.document import Rational
 from steady_tide.core.kit.bag import Carried as Carrying
 from steady_tide.core.light.level import LightLevel, LightSource, level
 from steady_tide.core.light.nightsky import Glow, filmed_sky
+from steady_tide.core.typed import Typed
 
 Shape = Literal["16:9", "4:3", "8:7", "9:16"]
 Scenario = Literal["underwater", "low-light", "motion", "product", "talking", "everyday", "scenic", "drone", "lapse"]
 
 
-class Delivery(Part):
+class Delivery(Typed):
     """What the film needs: shape, size, timeline, room to crop and slow, where it is edited."""
 
     shapes: Annotated[list[Shape], Field(min_length=1, max_length=4)] = ["16:9"]
@@ -34,7 +35,7 @@ class Delivery(Part):
     )
 
 
-class DivePoint(Part):
+class DivePoint(Typed):
     """A moment of a dive."""
 
     minute: float = Field(ge=0, le=600, description="After the dive began [minutes].")
@@ -45,7 +46,7 @@ MOST_POINTS = 200
 """A profile is kept in so many points at most; longer logs are thinned."""
 
 
-class Water(Part):
+class Water(Typed):
     """What water adds to a scene."""
 
     depth_m: float = Field(default=5, ge=0.01, le=60, description="Deepest planned depth [m].")
@@ -76,7 +77,7 @@ class Water(Part):
         return max(self.depth_m, max((point.depth_m for point in self.profile), default=0.0))
 
 
-class Aim(Part):
+class Aim(Typed):
     """Which way the lens looks, and from how high."""
 
     heading_deg: float = Field(ge=0, lt=360, description="Where the lens looks, from north over east [degrees].")
@@ -87,7 +88,7 @@ class Aim(Part):
 Reachable = Literal["by-hand", "awkward", "menu-only", "not-at-all"]
 
 
-class Lapse(Part):
+class Lapse(Typed):
     """What interval shooting adds to a scene."""
 
     interval_s: float = Field(default=10, ge=0.5, le=3600, description="Wanted time between frames [s].")
@@ -97,7 +98,7 @@ class Lapse(Part):
     external_power: bool = Field(default=False, description="Whether a power bank may be connected.")
 
 
-class Brief(Part):
+class Brief(Typed):
     """One scene as its maker states it. Everything typed here wins over a model."""
 
     document: Literal["steady-tide/brief"] = "steady-tide/brief"

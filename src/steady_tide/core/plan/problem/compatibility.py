@@ -8,6 +8,7 @@ from collections.abc import Iterable
 from typing import Final, Literal
 
 from steady_tide.core.document import Part
+from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import (
     BagItem,
     Cell,
@@ -75,15 +76,15 @@ def _against(item: BagItem, device: Device, brief: Brief) -> Iterable[Verdict]:
 def _against_in_water(item: BagItem, water: Water) -> Iterable[Verdict]:
     if isinstance(item, Housing):
         if item.depth_rating_m < water.deepest_m:
-            yield "depth-rating", f"rated for {item.depth_rating_m:g} m, {water.deepest_m:g} m planned"
+            yield "depth-rating", f"rated for {metres(item.depth_rating_m)}, {metres(water.deepest_m)} planned"
         if water.port != item.port:
             yield "other-port", f"has a {item.port} port, the scene is planned with {_port(water.port)}"
     if isinstance(item, Lamp):
         if item.power == "mains":
             yield "mains", "mains power stays away from water"
         if item.depth_rating_m < water.deepest_m:
-            rated = f"rated for {item.depth_rating_m:g} m" if item.depth_rating_m else "not made for water"
-            yield "depth-rating", f"{rated}, {water.deepest_m:g} m planned"
+            rated = f"rated for {metres(item.depth_rating_m)}" if item.depth_rating_m else "not made for water"
+            yield "depth-rating", f"{rated}, {metres(water.deepest_m)} planned"
     if isinstance(item, Microphone | PowerBank):
         yield "stays-dry", "stays dry"
 

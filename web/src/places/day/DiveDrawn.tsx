@@ -5,7 +5,7 @@ import type { DivePoint, SceneDay, WaterDay } from "../../domain/documents";
 import { metres } from "../../domain/habits";
 import type { FilmingState } from "../../state/day";
 
-const WIDTH = 400;
+const WIDTH = 336;
 const HEIGHT = 104;
 const LEFT = 30;
 const TOP = 8;

@@ -42,7 +42,7 @@ export function ScenePanel({ film, day, scene }: { film: FilmingState; day: DayV
       )}
       <div className="mt-1 flex flex-wrap items-end gap-x-3 gap-y-1 border-t rule pt-1">
         <Typed label="Spot" value={scene.spot} problem={refused.spot} onKeep={(spot) => change({ spot })} />
-        <div className="w-[15rem]">
+        <div className="w-[17.5rem]">
           <ChoiceField
             label="The camera, while filming"
             value={scene.reachable}

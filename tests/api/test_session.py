@@ -36,6 +36,7 @@ def test_join_leave_and_come_back(visitor: TestClient) -> None:
     assert "httponly" in cookie and "samesite=lax" in cookie
     assert visitor.get("/api/session").json() == {
         "name": "Ada", "email": "ada@example.invalid", "demo": False, "registration": "open", "goes_at": None,
+        "habits": None,
     }  # fmt: skip
     token = visitor.cookies[COOKIE]
     visitor.delete("/api/session")

@@ -78,7 +78,7 @@ def test_a_steady_set_is_left_alone() -> None:
 
 def test_a_depth_beyond_the_body_wants_a_housing() -> None:
     (only,) = helps(problem_of(brief("Under the rafts", water={"depth_m": 25, "housing_rating_m": None}), A4), None)
-    assert only.item is not None and only.item.kind == "housing" and "25 m" in only.words
+    assert only.item is not None and only.item.kind == "housing" and "25\u202fm" in only.words
 
 
 def test_a_filter_that_was_pinned_on_comes_off() -> None:

@@ -22,7 +22,7 @@ from steady_tide.desk.taste.stances import Stances
 from steady_tide.desk.views import Outcome, Refusal
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.kit import bag
-from steady_tide.store.repositories.setups import keep_plan, kept_plan
+from steady_tide.store.repositories.setups import keep_plans, kept_plan
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow
 from steady_tide.store.trace import current
 
@@ -107,10 +107,14 @@ class Planner:
         anew = [inputs for (_, inputs), before in zip(wanted, kept, strict=True) if before is None]
         made = dict(zip((inputs.fingerprint for inputs in anew), self._made(anew), strict=True))
         if not passing:
-            for setup, inputs in wanted:
-                if inputs.fingerprint in made:
-                    plain = made[inputs.fingerprint].model_dump(mode="json")
-                    keep_plan(self.rows, setup.id, inputs.fingerprint, plain)
+            keep_plans(
+                self.rows,
+                {
+                    setup.id: (inputs.fingerprint, made[inputs.fingerprint].model_dump(mode="json"))
+                    for setup, inputs in wanted
+                    if inputs.fingerprint in made
+                },
+            )
         return [before or made[inputs.fingerprint] for (_, inputs), before in zip(wanted, kept, strict=True)]
 
     def _made(self, anew: Sequence[Inputs]) -> list[Outcome]:

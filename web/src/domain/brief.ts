@@ -2,8 +2,7 @@
 
 import { briefFact, type Choice, chosen, startsWithin, typedFor } from "./fields";
 import { words } from "./format";
-import { habits } from "./habits";
-import { SCENARIO_START } from "./starts";
+import { atHome, SCENARIO_START } from "./starts";
 
 export type FieldSpec = {
   path: string;
@@ -193,11 +192,10 @@ export function startOf(scenario: string, skyKnown: boolean): Record<string, unk
   return skyKnown && UNDER_SKY.includes(scenario) ? { ...start, light: lightStart("sky") } : start;
 }
 
-/** What a scene starts with, with mains and timeline as they are where one films. */
-export function atHome(start: Record<string, unknown>): Record<string, unknown> {
-  const { mains_hz } = habits();
-  if (mains_hz === 50) return start;
-  return { ...start, mains_hz, delivery: { timeline_rate: "30", ...(start.delivery as object | undefined) } };
+/** What is usual for a field of a kind of scene; undefined where nothing is. */
+export function usual(path: string, scenario: string, lightKind: string): unknown {
+  const start = read(atHome(SCENARIO_START[scenario] ?? {}), path);
+  return start === undefined ? briefFact(path, lightKind).start : start;
 }
 
 type Tree = Record<string, unknown>;

@@ -1,9 +1,8 @@
 /** The first card: what is asked, the answers that stand ready, and the brief they make. Pure. */
 
-import { atHome } from "./brief";
 import type { Remembered } from "./documents";
 import { lux, luxOfEv } from "./format";
-import { SCENARIO_START } from "./starts";
+import { atHome, SCENARIO_START } from "./starts";
 
 export type Kind = { key: string; name: string; line: string };
 

@@ -1,5 +1,7 @@
 /** What every kind of scene starts from. Pure. */
 
+import { habits } from "./habits";
+
 /** What a scenario starts from: sensible conditions filled in. */
 export const SCENARIO_START: Record<string, Record<string, unknown>> = {
   underwater: {
@@ -86,3 +88,10 @@ export const SCENARIO_START: Record<string, Record<string, unknown>> = {
     lapse: { interval_s: 20, hours: 6, stars: true, external_power: true },
   },
 };
+
+/** What a scene starts with, with mains and timeline as they are where one films. */
+export function atHome(start: Record<string, unknown>): Record<string, unknown> {
+  const { mains_hz } = habits();
+  if (mains_hz === 50) return start;
+  return { ...start, mains_hz, delivery: { timeline_rate: "30", ...(start.delivery as object | undefined) } };
+}

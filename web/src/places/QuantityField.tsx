@@ -12,6 +12,7 @@ export function QuantityField({
   unit?: string;
   range?: string;
   problem?: string;
+  assumed?: boolean;
   value: string;
   onType: (text: string) => void;
 }) {

@@ -33,14 +33,17 @@ export function ChoiceField({
 export function FlagField({
   label,
   value,
+  assumed,
   onFlip,
 }: {
   label: string;
   value: boolean;
+  /** It stands as is usual, and was not said. */
+  assumed?: boolean;
   onFlip: (value: boolean) => void;
 }) {
   return (
-    <label className="flex items-center gap-1.5 text-small">
+    <label className="flex items-center gap-1.5 text-small" data-assumed={assumed || undefined}>
       <input
         type="checkbox"
         className="size-3.5 accent-(--sea)"

@@ -7,6 +7,8 @@ export type Common = {
   range?: string;
   problem?: string;
   hint?: string;
+  /** It stands as is usual, and was not said. */
+  assumed?: boolean;
 };
 
 export const BOX =
@@ -18,11 +20,12 @@ export function Frame({
   unit,
   range,
   problem,
+  assumed,
   children,
 }: Common & { id: string; children: (describedBy: string | undefined) => ReactNode }) {
   const note = problem ? `${id}-problem` : undefined;
   return (
-    <div className="group relative min-w-0">
+    <div className="group relative min-w-0" data-assumed={assumed || undefined}>
       <label htmlFor={id} className="flex justify-between gap-1 text-fine leading-tight text-soft">
         <span>{label}</span>
         {unit ? <span className="whitespace-nowrap">{unit}</span> : null}

@@ -7,7 +7,7 @@ from sqlalchemy import func, select
 from sqlalchemy.dialects.postgresql import insert
 
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import DialledRow, Json, PlanRow, ReadBackRow, SetupRow, ShootRow
+from steady_tide.store.tables import Account, DialledRow, Json, PlanRow, ReadBackRow, SetupRow, ShootRow
 
 
 def setups_of(rows: Rows, scene_id: UUID) -> list[SetupRow]:
@@ -34,11 +34,20 @@ def kept_plan(rows: Rows, setup_id: UUID, fingerprint: str) -> Json | None:
     return rows.session.scalar(select(PlanRow.outcome).where(*mine))
 
 
-def keep_plan(rows: Rows, setup_id: UUID, fingerprint: str, outcome: Json) -> None:
-    """Keep a setup's plan in place of the one before."""
-    made = {"fingerprint": fingerprint, "outcome": outcome, "made_at": func.now()}
-    row = insert(PlanRow).values(id=uuid4(), account_id=rows.account_id, setup_id=setup_id, **made)
-    rows.session.execute(row.on_conflict_do_update(index_elements=[PlanRow.setup_id], set_=made))
+def keep_plans(rows: Rows, plans: Mapping[UUID, tuple[str, Json]]) -> None:
+    """Keep plans of setups, each with its fingerprint, in place of the ones before.
+
+    All take them in one order, and none while their account is being deleted, so that nobody waits in a circle.
+    """
+    if not plans:
+        return
+    held = select(Account.id).where(Account.id == rows.account_id)
+    rows.session.execute(held.with_for_update(read=True, key_share=True))
+    for setup_id in sorted(plans):
+        fingerprint, outcome = plans[setup_id]
+        made = {"fingerprint": fingerprint, "outcome": outcome, "made_at": func.now()}
+        row = insert(PlanRow).values(id=uuid4(), account_id=rows.account_id, setup_id=setup_id, **made)
+        rows.session.execute(row.on_conflict_do_update(index_elements=[PlanRow.setup_id], set_=made))
 
 
 def ticks_of(rows: Rows, setup_id: UUID) -> list[ReadBackRow]:

@@ -1,5 +1,5 @@
 import { memo } from "react";
-import { chosenValue, type FieldSpec } from "../../domain/brief";
+import { chosenValue, type FieldSpec, usual } from "../../domain/brief";
 import { briefFact, choicesOf, rangeOf } from "../../domain/fields";
 import type { BriefDraft } from "../../state/draft";
 import { useVocabulary } from "../../state/queries";
@@ -26,6 +26,7 @@ export function BriefField({
       kept={draft.kept}
       value={draft.value(path)}
       lightKind={String(draft.value("light.kind"))}
+      scenario={String(draft.value("scenario"))}
       problem={draft.problem(path) ?? refused}
     />
   );
@@ -38,6 +39,7 @@ const Kept = memo(function Kept({
   kept,
   value,
   lightKind,
+  scenario,
   problem,
 }: {
   spec: FieldSpec;
@@ -45,18 +47,25 @@ const Kept = memo(function Kept({
   kept: BriefDraft["kept"];
   value: unknown;
   lightKind: string;
+  scenario: string;
   problem: string | undefined;
 }) {
   const vocabulary = useVocabulary().data;
   const fact = briefFact(path, lightKind);
   const text = value === null || value === undefined ? "" : String(value);
   const name = spec.label.toLowerCase();
+  const assumed = String(value ?? "") === String(usual(path, scenario, lightKind) ?? "");
   if (fact.kind === "flag" && !spec.choices) {
     return (
-      <FlagField label={spec.label} value={Boolean(value)} onFlip={(flag) => kept.choose(path, flag, name)} />
+      <FlagField
+        label={spec.label}
+        value={Boolean(value)}
+        assumed={assumed}
+        onFlip={(flag) => kept.choose(path, flag, name)}
+      />
     );
   }
-  const shared = { label: spec.label, problem };
+  const shared = { label: spec.label, problem, assumed };
   const named = spec.named ? (vocabulary?.[spec.named] ?? []) : undefined;
   const choices =
     spec.choices ??

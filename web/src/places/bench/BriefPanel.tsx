@@ -61,6 +61,9 @@ export const BriefPanel = memo(function BriefPanel({
         {fields(DELIVERY)}
         <Shapes draft={draft} />
       </Room>
+      <p className="text-fine text-soft">
+        <i>Slanted</i>: nobody said so; it is usual for this kind of scene.
+      </p>
     </section>
   );
 });

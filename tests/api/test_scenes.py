@@ -222,3 +222,23 @@ def test_broken_bodies_are_refused_in_words(creator: TestClient, body: bytes) ->
 def test_a_body_beyond_all_bounds_is_refused(creator: TestClient) -> None:
     answer = creator.put("/api/kit", content=b" " * 5_000_001, headers={"Content-Type": "application/json"})
     assert answer.status_code == 413
+
+
+def test_a_long_list_is_planned_bit_by_bit(creator: TestClient) -> None:
+    shoot = add_scene(creator, SCENES["Lantern market"])["shoot_id"]
+    for _ in range(3):
+        scene = creator.get(f"/api/shoots/{shoot}").json()["scenes"][0]["id"]
+        assert creator.post(f"/api/scenes/{scene}/copy").status_code == 201
+    item = {"kind": "nd", "key": "nd-400", "label": "ND 400", "stops": "ND400", "fits": ["skarv-a4"]}
+    assert creator.post("/api/kit/bag/several", json={"items": [item]}).status_code == 200, (
+        "and nothing that was planned holds"
+    )
+
+    def waiting(within_s: float | None) -> int:
+        asked = {} if within_s is None else {"within_s": within_s}
+        (told,) = creator.get("/api/shoots", params=asked).json()
+        return [setup["outcome"] for scene in told["scenes"] for setup in scene["setups"]].count("waiting")
+
+    assert waiting(0) == 4
+    assert waiting(None) == 0 and waiting(0) == 0, "what is planned stays"
+    assert creator.get("/api/shoots", params={"within_s": -1}).status_code == 422

@@ -449,3 +449,27 @@ def test_clips_tell_size_and_rate_and_are_added(page: Page, demo: str) -> None:
     modes = page.get_by_role("table", name="Modes of Skarv A4")
     expect(modes.get_by_role("row", name=re.compile("^720 16:9"))).to_be_visible()
     expect(modes.get_by_role("row", name=re.compile("^5.2K 8:7"))).to_be_visible()
+
+
+def test_a_long_list_says_how_far_it_is_planned(page: Page, demo: str) -> None:
+    asked = []
+
+    def answer(route: Route) -> None:
+        asked.append(route.request.url)
+        if len(asked) > 1:
+            page.wait_for_timeout(1500)
+            route.continue_()
+            return
+        shoots = route.fetch().json()
+        for scene in shoots[0]["scenes"][2:]:
+            for setup in scene["setups"]:
+                setup.update(outcome="waiting", headline="", to_decide=[], leftovers=[], light=None)
+        route.fulfill(json=shoots)
+
+    page.route("**/api/shoots?within_s=1", answer)
+    page.goto(demo)
+    expect(page.get_by_text("Planning your sets anew: 4 of 9")).to_be_visible()
+    expect(page.get_by_role("progressbar", name="Sets planned")).to_have_attribute("value", "4")
+    expect(page.get_by_text("being planned …")).to_have_count(5)
+    expect(page.get_by_text("being planned …")).to_have_count(0)
+    assert len(asked) == 2, "and is not asked again once all are planned"

@@ -714,6 +714,8 @@ def test_shoots_are_found_by_what_is_in_them_and_put_away_ones_only_when_sought(
     assert names(False, "") == ["Summer", "Empty"] and names(True, " ") == ["Winter"]
     assert names(False, "JAR skarv") == ["Summer"] and names(False, "skarv low") == ["Summer", "Winter"]
     assert names(False, "jar skiing") == []
+    sets = [{"outcome": "plan"}, {"outcome": "waiting"}, {"outcome": "conflict"}]
+    assert call("shelf.planned", [{"scenes": [{"setups": sets}, {"setups": []}]}]) == {"done": 2, "waiting": 1}
     assert call("shelf.shortestFirst", ["longer", "short", "longer"]) == ["short", "longer"]
     gone = {"kind": "shoot", "name": "Winter", "scenes": 1}
     assert call("shelf.removedWords", gone) == "Winter, a shoot with 1 scene"

@@ -4,7 +4,7 @@ from datetime import date
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Query
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from steady_tide.api.context import RowsOf, WorkplaceOf
@@ -22,6 +22,7 @@ from steady_tide.desk.views import PresetsView, SceneView, ShootView
 router = APIRouter(prefix="/api/shoots", tags=["shoots"], responses=RESPONSES)
 
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+Within = Annotated[float | None, Query(ge=0, le=8, allow_inf_nan=False)]
 Place = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
 
 
@@ -82,9 +83,9 @@ class MadeUp(BaseModel):
 
 
 @router.get("")
-def shoots(at: WorkplaceOf) -> list[ShootView]:
-    """Every shoot."""
-    return Shoots(at).all()
+def shoots(at: WorkplaceOf, within_s: Within = None) -> list[ShootView]:
+    """Every shoot. within_s: sets not planned by then [s] are told as waiting, and planned when asked again."""
+    return Shoots(at).all(within_s=within_s)
 
 
 @router.post("", status_code=201)

@@ -102,10 +102,20 @@ class Planner:
 
         passing: while something is pulled and typed, plans come and go; they are kept when they are next looked at.
         """
+        found = self._found(asked, passing=passing, until=None)
+        return [outcome for outcome in found if outcome is not None]
+
+    def outcomes_by(self, until: float, asked: Sequence[tuple[SetupRow, Brief]]) -> list[Outcome | None]:
+        """The same as far as they are made by a moment [s of `perf_counter`]; None for those left for another time."""
+        return self._found(asked, passing=False, until=until)
+
+    def _found(
+        self, asked: Sequence[tuple[SetupRow, Brief]], *, passing: bool, until: float | None
+    ) -> list[Outcome | None]:
         wanted = [(setup, self.inputs(setup, brief)) for setup, brief in asked]
         kept = [None if passing else self._kept(setup, inputs.fingerprint) for setup, inputs in wanted]
-        anew = [inputs for (_, inputs), before in zip(wanted, kept, strict=True) if before is None]
-        made = dict(zip((inputs.fingerprint for inputs in anew), self._made(anew), strict=True))
+        anew = {inputs.fingerprint: inputs for (_, inputs), before in zip(wanted, kept, strict=True) if before is None}
+        made = self._made(list(anew.values()), until)
         if not passing:
             keep_plans(
                 self.rows,
@@ -115,18 +125,23 @@ class Planner:
                     if inputs.fingerprint in made
                 },
             )
-        return [before or made[inputs.fingerprint] for (_, inputs), before in zip(wanted, kept, strict=True)]
+        return [before or made.get(inputs.fingerprint) for (_, inputs), before in zip(wanted, kept, strict=True)]
 
-    def _made(self, anew: Sequence[Inputs]) -> list[Outcome]:
-        """Whole plans, as many at once as there are planners."""
+    def _made(self, anew: Sequence[Inputs], until: float | None) -> dict[str, Outcome]:
+        """Whole plans by what they were made from, as many at once as there are planners; none is begun too late."""
 
-        def one(inputs: Inputs) -> Outcome:
+        def one(inputs: Inputs) -> Outcome | None:
+            if until is not None and perf_counter() > until:
+                return None
             return self.shared.outcomes.of(inputs.fingerprint, lambda: self.solve(inputs))
 
         at_once = min(len(anew), self.shared.planners.at_once)
         if at_once < 2:
-            return [one(inputs) for inputs in anew]
-        with ThreadPoolExecutor(at_once) as threads:
-            # Each goes on with the trace of the request, which counts what was slow.
-            going = [threads.submit(copy_context().run, one, inputs) for inputs in anew]
-            return [each.result() for each in going]
+            found = [one(inputs) for inputs in anew]
+        else:
+            with ThreadPoolExecutor(at_once) as threads:
+                # Each goes on with the trace of the request, which counts what was slow.
+                going = [threads.submit(copy_context().run, one, inputs) for inputs in anew]
+                found = [each.result() for each in going]
+        pairs = zip(anew, found, strict=True)
+        return {inputs.fingerprint: outcome for inputs, outcome in pairs if outcome is not None}

@@ -102,11 +102,11 @@ class LightSummary(View):
 
 
 class SetupSummary(View):
-    """A camera on a scene in one line."""
+    """A camera on a scene in one line. outcome: waiting where it is not planned yet; asked again, it will be."""
 
     id: UUID
     device_name: str
-    outcome: Literal["plan", "conflict", "refused"]
+    outcome: Literal["plan", "conflict", "refused", "waiting"]
     headline: str
     to_decide: list[str]
     leftovers: list[str]

@@ -20,6 +20,13 @@ export function onShelf(shoots: ShootView[], away: boolean, sought: string): Sho
   return shoots.filter((shoot) => shoot.put_away === away);
 }
 
+/** How many sets are planned, and how many wait for it. */
+export function planned(shoots: ShootView[]): { done: number; waiting: number } {
+  const setups = shoots.flatMap((shoot) => shoot.scenes).flatMap((scene) => scene.setups);
+  const waiting = setups.filter((setup) => setup.outcome === "waiting").length;
+  return { done: setups.length - waiting, waiting };
+}
+
 /** Something deleted lately, in words: what it is, and what went with it. */
 export function removedWords({ kind, name, scenes }: RemovedView): string {
   if (kind === "scene") return `${name}, a scene`;

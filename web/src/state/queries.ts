@@ -11,6 +11,7 @@ import {
 import { api, got } from "../client/client";
 import type { CardView, Kit, SceneRequest, SceneView, ShootRequest, ShootView } from "../domain/documents";
 import { Refused } from "../domain/refused";
+import { planned } from "../domain/shelf";
 import { useBegun } from "./edits";
 import { useNextId } from "./ids";
 import { renew } from "./renew";
@@ -49,9 +50,18 @@ export function useDevices() {
   return useQuery({ queryKey: KEYS.devices, queryFn: () => got(api.GET("/api/kit/devices")) });
 }
 
-/** Every shoot. wanted: whether to ask at all. */
+/** How long an answer may plan before it comes; what is not planned by then is told as waiting [s]. */
+const WITHIN_S = 1;
+
+/** Every shoot, asked again while sets of it wait to be planned. wanted: whether to ask at all. */
 export function useShoots(wanted = true) {
-  return useQuery({ queryKey: KEYS.shoots, enabled: wanted, queryFn: () => got(api.GET("/api/shoots")) });
+  return useQuery({
+    queryKey: KEYS.shoots,
+    enabled: wanted,
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/shoots", { params: { query: { within_s: WITHIN_S } }, signal })),
+    refetchInterval: ({ state }) => (planned(state.data ?? []).waiting > 0 ? 1 : false),
+  });
 }
 
 export function useAddShoot() {

@@ -3,6 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import asdict, dataclass, fields
 from datetime import date
+from math import inf
+from time import perf_counter
 from uuid import UUID
 
 from steady_tide.core.kit.bag import BagItem, Housing
@@ -42,10 +44,14 @@ class Shoots:
         self.at = at
         self.rows = at.rows
 
-    def all(self) -> list[ShootView]:
-        """Every shoot, newest day first, those without a day at the end."""
+    def all(self, *, within_s: float | None = None) -> list[ShootView]:
+        """Every shoot, newest day first, those without a day at the end.
+
+        within_s: plans that are not made by then [s] wait for another time.
+        """
         planner = Planner(self.at)
-        return [self._view(shoot, planner) for shoot in shoots(self.rows)]
+        until = inf if within_s is None else perf_counter() + within_s
+        return [self._view(shoot, planner, until) for shoot in shoots(self.rows)]
 
     def shoot(self, shoot_id: UUID) -> ShootView:
         """One shoot."""
@@ -102,12 +108,12 @@ class Shoots:
         self.rows.settle()
         return self._view(shoot, Planner(self.at))
 
-    def _view(self, shoot: ShootRow, planner: Planner) -> ShootView:
+    def _view(self, shoot: ShootRow, planner: Planner, until: float = inf) -> ShootView:
         lit = [
             (scene, planner.lit_brief(scene), History(self.rows, scene).setups())
             for scene in scenes_of(self.rows, shoot.id)
         ]
-        made = iter(planner.outcomes([(setup, brief) for _, brief, setups in lit for setup in setups]))
+        made = iter(planner.outcomes_by(until, [(setup, brief) for _, brief, setups in lit for setup in setups]))
         return ShootView(
             id=shoot.id,
             name=shoot.name,
@@ -135,10 +141,22 @@ class Shoots:
             return []
         return leftovers(outcome, Dialled(self.rows).slot(setup.device_id, setup.slot), setup.slot)
 
-    def _setup(self, setup: SetupRow, outcome: Outcome, planner: Planner, day: date | None) -> SetupSummary:
+    def _setup(self, setup: SetupRow, outcome: Outcome | None, planner: Planner, day: date | None) -> SetupSummary:
+        name = planner.device(setup.device_id).name
+        if outcome is None:
+            nothing: list[str] = []
+            return SetupSummary(
+                id=setup.id,
+                device_name=name,
+                outcome="waiting",
+                headline="",
+                to_decide=nothing,
+                leftovers=nothing,
+                light=None,
+            )
         return SetupSummary(
             id=setup.id,
-            device_name=planner.device(setup.device_id).name,
+            device_name=name,
             outcome=outcome.outcome,
             headline=_headline(outcome),
             to_decide=[*to_decide(outcome), *seals_due(outcome, planner.bag, day)],

@@ -289,7 +289,7 @@ export interface paths {
         };
         /**
          * Shoots
-         * @description Every shoot.
+         * @description Every shoot. within_s: sets not planned by then [s] are told as waiting, and planned when asked again.
          */
         get: operations["shoots_shoots"];
         put?: never;
@@ -5845,7 +5845,7 @@ export interface components {
         };
         /**
          * SetupSummary
-         * @description A camera on a scene in one line.
+         * @description A camera on a scene in one line. outcome: waiting where it is not planned yet; asked again, it will be.
          */
         SetupSummary: {
             /**
@@ -5859,7 +5859,7 @@ export interface components {
              * Outcome
              * @enum {string}
              */
-            outcome: "plan" | "conflict" | "refused";
+            outcome: "plan" | "conflict" | "refused" | "waiting";
             /** Headline */
             headline: string;
             /** To Decide */
@@ -9013,7 +9013,9 @@ export interface operations {
     };
     shoots_shoots: {
         parameters: {
-            query?: never;
+            query?: {
+                within_s?: number | null;
+            };
             header?: never;
             path?: never;
             cookie?: {

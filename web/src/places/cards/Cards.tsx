@@ -33,8 +33,10 @@ export function Cards() {
                   >
                     <span className="font-title text-lead font-semibold">{scene.name}</span>
                     <span>{setup.device_name}</span>
-                    <span className={setup.outcome === "plan" ? "text-soft" : "text-signal"}>
-                      {setup.headline}
+                    <span
+                      className={["plan", "waiting"].includes(setup.outcome) ? "text-soft" : "text-signal"}
+                    >
+                      {setup.outcome === "waiting" ? "being planned …" : setup.headline}
                     </span>
                   </Link>
                 </li>

@@ -101,6 +101,7 @@ function SceneRows({ scene }: { scene: SceneSummary }) {
       </td>
       <td className="py-2 pr-4 max-md:block max-md:py-0.5 max-md:pl-4">
         {setup.outcome === "plan" ? setup.headline : null}
+        {setup.outcome === "waiting" ? <span className="text-soft">being planned …</span> : null}
         <Needs setup={setup} />
       </td>
       <td className="py-1.5 pr-4 max-md:block max-md:pl-4">

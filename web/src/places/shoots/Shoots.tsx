@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { ShootView } from "../../domain/documents";
-import { onShelf } from "../../domain/shelf";
+import { onShelf, planned } from "../../domain/shelf";
 import { useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
@@ -29,6 +29,7 @@ export function Shoots() {
         </Link>
         <Button onClick={() => setAdding(true)}>New shoot</Button>
       </div>
+      <Planning shoots={shoots.data} />
       {shoots.data.length === 0 ? (
         <NoShoot onAdd={() => setAdding(true)} />
       ) : (
@@ -36,6 +37,23 @@ export function Shoots() {
       )}
       <LatelyDeleted />
       {adding ? <NewShoot onClose={() => setAdding(false)} /> : null}
+    </div>
+  );
+}
+
+/** How far a long list is planned, while it is; leaving the place stops it. */
+function Planning({ shoots }: { shoots: ShootView[] }) {
+  const { done, waiting } = planned(shoots);
+  if (waiting === 0) return null;
+  return (
+    <div role="status" className="mb-3 border-l-4 border-sea bg-sea-wash px-3 py-1.5">
+      Planning your sets anew: {done} of {done + waiting}
+      <progress
+        className="mt-1 block h-1.5 w-full accent-(--sea)"
+        aria-label="Sets planned"
+        value={done}
+        max={done + waiting}
+      />
     </div>
   );
 }

@@ -364,8 +364,13 @@ def test_where_a_set_ends_a_second_one_is_planned_for_a_free_slot(
     told = [one["after"] for one in day["swaps"] if one["kind"] == "preset"]
     assert [words.split(":")[0] for words in told] == presets
     assert all("as preset 1, but shutter 1/" in words for words in told)
-    left = day["scenes"][0]["cameras"][0]["minutes_out"]
-    assert left == 0 if presets else left > 30
+    camera = day["scenes"][0]["cameras"][0]
+    assert camera["minutes_out"] == 0 if presets else camera["minutes_out"] > 30
+    assert (camera["second"] is not None) == bool(presets)
+    if camera["second"]:
+        assert camera["second"]["slot"] == 2 and 450 <= camera["second"]["begins"] <= 600
+        lines = {one["setting"]: one["text"] for one in camera["second"]["lines"]}
+        assert lines["shutter"].startswith("1/") and f"shutter {lines['shutter']}" in told[0]
     calendar = creator.get(f"/api/shoots/{scene['shoot_id']}/day.ics").text.replace("\r\n ", "").replace("\\,", ",")
     assert all(words in calendar for words in told)
 

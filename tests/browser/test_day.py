@@ -339,3 +339,27 @@ def test_a_place_is_kept_on_the_own_list_and_taken_into_another_shoot(page: Page
     page.get_by_role("button", name="New shoot").click()
     choose(page, "Your places", "Hallin Sound, Europe/Oslo")
     expect(page.get_by_label("Latitude")).to_have_value("58.3")
+
+
+def test_a_second_set_has_a_card_of_its_own(page: Page, demo: str) -> None:
+    page.goto(demo)
+    page.get_by_role("heading", name="Rope and Lantern").wait_for()
+    kit = page.request.get(f"{demo}/api/kit").json()
+    drone = next(one for one in kit["devices"] if one["key"] == "kittiwake-d1")
+    kept = page.request.put(
+        f"{demo}/api/kit", data={**kit, "devices": [{**drone, "preset_slots": 2}]}, headers={"Origin": demo}
+    )
+    assert kept.ok
+    (shoot,) = page.request.get(f"{demo}/api/shoots").json()
+    rafts = next(one for one in shoot["scenes"] if one["name"] == "Rafts from above")
+    moved = page.request.put(
+        f"{demo}/api/scenes/{rafts['id']}/filming", data={"starts": 450, "ends": 600}, headers={"Origin": demo}
+    )
+    (camera,) = next(one for one in moved.json()["scenes"] if one["id"] == rafts["id"])["cameras"]
+    page.goto(f"{demo}/cards/{camera['setup_id']}")
+    second = page.get_by_role("article", name="Second card: Rafts from above, Kittiwake D1")
+    expect(second.get_by_role("heading")).to_have_text(f"Slot {camera['second']['slot']}, for the light after")
+    expect(second).to_contain_text("As slot")
+    expect(second.get_by_role("listitem")).to_have_count(len(camera["second"]["lines"]))
+    expect(second.get_by_role("listitem").first).to_contain_text(camera["second"]["lines"][0]["text"])
+    assert violations(page) == []

@@ -19,9 +19,11 @@ import { outbox, useLane } from "./outbox/use";
 import { KEYS } from "./queries";
 import { useSteps } from "./undo";
 
-export function useDay(shoot_id: string) {
+/** A shoot's day. wanted: whether to ask at all. */
+export function useDay(shoot_id: string, wanted = true) {
   return useQuery({
     queryKey: KEYS.day(shoot_id),
+    enabled: wanted,
     queryFn: ({ signal }) => askDay(shoot_id, signal),
   });
 }

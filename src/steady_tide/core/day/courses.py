@@ -60,6 +60,7 @@ def _offers(scenes: Iterable[SceneOnDay], planned: Planned) -> Offer:
         differs = otherwise(camera.sketch, second) if second is not None else []
         if second is None or not differs:
             return None
-        return Second(free, second.swappable, tuple(differs), otherwise_words(differs, second))
+        texts = tuple(second.texts[setting] for setting in differs)
+        return Second(free, second.swappable, tuple(differs), otherwise_words(differs, second), texts)
 
     return offer

@@ -54,13 +54,14 @@ class Second(NamedTuple):
     """Another set with the same picture, for the light in which the set ends; dialled into a free slot beforehand.
 
     otherwise: what has to be dialled in otherwise, in the order of the settings; words: how that reads, "shutter
-    1/60 s, ISO ceiling 1600".
+    1/60 s, ISO ceiling 1600"; texts: the values alone, in the same order.
     """
 
     slot: int
     swappable: Swappable
     otherwise: tuple[Setting, ...]
     words: str
+    texts: tuple[str, ...] = ()
 
 
 class Skipped(NamedTuple):

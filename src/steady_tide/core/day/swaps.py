@@ -6,7 +6,7 @@ from typing import Literal, NamedTuple
 
 import numpy as np
 
-from steady_tide.core.day.stations import BETWEEN, UNPLANNED, WHILE, Choice, Skipped, Station
+from steady_tide.core.day.stations import BETWEEN, UNPLANNED, WHILE, Choice, Second, Skipped, Station
 from steady_tide.core.document import Part
 from steady_tide.core.plan.problem.brief import Reachable
 from steady_tide.core.quantities import Floats
@@ -103,11 +103,15 @@ def _walked(back: Sequence[Sequence[np.ndarray]], last: int) -> list[list[int]]:
 
 
 class Course(NamedTuple):
-    """A camera's day with its changes made: the changes, the minutes left outside the marks by setup, the cost."""
+    """A camera's day with its changes made: the changes, the minutes left outside the marks by setup, the cost.
+
+    seconds: the second sets it takes, by setup.
+    """
 
     swaps: list[Swap]
     minutes_out: dict[str, int]
     way: Way
+    seconds: dict[str, Second]
 
 
 def course_of(stations: Sequence[Station]) -> Course:
@@ -117,7 +121,8 @@ def course_of(stations: Sequence[Station]) -> Course:
         station.setup: int(sum(station.beyond[choice, step] != 0 for step, choice in enumerate(row)))
         for station, row in zip(stations, way.choices, strict=True)
     }
-    return Course(_told(stations, way), left, way)
+    seconds = {station.setup: station.second for station in stations if station.second is not None}
+    return Course(_told(stations, way), left, way, seconds)
 
 
 def swaps_of(stations: Sequence[Station]) -> list[Swap]:

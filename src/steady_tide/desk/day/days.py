@@ -15,7 +15,7 @@ from steady_tide.core.day.swaps import Course
 from steady_tide.core.day.timeline import Sky, Window, thinned
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.habits import hour
-from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LampLight, SkyLight, SunLight
 from steady_tide.core.light.underwater import under_water
 from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
@@ -23,7 +23,7 @@ from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.quantities import Floats
 from steady_tide.desk.day.changes import swap_views
 from steady_tide.desk.day.skies import measured_of, place_of, reading_told
-from steady_tide.desk.day.views import CameraDay, DayView, Jump, ReadingView, SceneDay, WaterDay
+from steady_tide.desk.day.views import CameraDay, DayView, Jump, ReadingView, SceneDay, SecondLine, SecondView, WaterDay
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import Refusal
 from steady_tide.desk.workplace import Workplace
@@ -126,7 +126,7 @@ class Days:
         shown = _shown_minutes(sky, scenes)
         curve, width = open_sky(around, shoot.cloud_okta)
         courses = self._courses(scenes)
-        left = {setup: minutes for course in courses for setup, minutes in course.minutes_out.items()}
+        by_setup = {setup: course for course in courses for setup in course.minutes_out}
 
         def drawn(values: Floats) -> list[float]:
             return thinned(values[: shown + 1], every=STEP_MINUTES)
@@ -156,15 +156,15 @@ class Days:
             moon_share=told.moon_share,
             moon_words=_moon_words(sky, told.moon_share),
             highest_deg=told.highest_deg,
-            scenes=[self._scene(scheduled, shown, left) for scheduled in scenes],
+            scenes=[self._scene(scheduled, shown, by_setup) for scheduled in scenes],
             swaps=swap_views([scheduled.scene for scheduled in scenes], courses),
             readings=self._readings(shoot, scenes, around),
         )
 
-    def _scene(self, scheduled: ScheduledScene, shown: int, left: Mapping[str, int]) -> SceneDay:
+    def _scene(self, scheduled: ScheduledScene, shown: int, courses: Mapping[str, Course]) -> SceneDay:
         row, scene = scheduled.row, scheduled.scene
         brief, light = scene.brief, scene.light
-        cameras = [_camera(scene, camera, shown, left.get(camera.key, 0)) for camera in scene.sets]
+        cameras = [_camera(scene, camera, shown, courses.get(camera.key)) for camera in scene.sets]
         source = brief.light if isinstance(brief.light, SkyLight | SunLight | LampLight) else None
         middle = scene.around.middle
 
@@ -264,7 +264,7 @@ def _model_at(minute: float, scene: SceneOnDay | None, around: Around) -> float:
     return scene_light(scene.brief, bare).at(minute)
 
 
-def _camera(scene: SceneOnDay, camera: CameraSet, shown: int, minutes_out: int) -> CameraDay:
+def _camera(scene: SceneOnDay, camera: CameraSet, shown: int, course: Course | None) -> CameraDay:
     low, high = camera.sketch.reach.low, camera.sketch.reach.high
     steady = scene.steady(camera, shown)
     return CameraDay(
@@ -278,7 +278,25 @@ def _camera(scene: SceneOnDay, camera: CameraSet, shown: int, minutes_out: int) 
         steady=steady,
         leaves=scene.leaves(camera),
         steady_minutes=scene.held_minutes(steady),
-        minutes_out=minutes_out,
+        minutes_out=course.minutes_out[camera.key] if course else 0,
+        second=_second(camera, course),
+    )
+
+
+def _second(camera: CameraSet, course: Course | None) -> SecondView | None:
+    """The second set that a course takes on a camera, under the names of its menu."""
+    second = course.seconds.get(camera.key) if course else None
+    if course is None or second is None:
+        return None
+    menu = {entry.setting: entry.label for entry in camera.device.menu}
+    taken = (swap.minute for swap in course.swaps if swap.setup == camera.key and swap.kind == "preset")
+    return SecondView(
+        slot=second.slot,
+        begins=next(taken, None),
+        lines=[
+            SecondLine(setting=setting, label=menu.get(setting) or SETTINGS[setting].label, text=text)
+            for setting, text in zip(second.otherwise, second.texts, strict=True)
+        ],
     )
 
 

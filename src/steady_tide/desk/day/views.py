@@ -7,6 +7,7 @@ from steady_tide.core.day.dive import Depths
 from steady_tide.core.day.heading import Heading
 from steady_tide.core.day.swaps import Change
 from steady_tide.core.day.timeline import Leaving, Window
+from steady_tide.core.kit.settings import Setting
 from steady_tide.core.light.almanac import SkyEvent
 from steady_tide.core.light.daylight import Ground
 from steady_tide.core.light.reading import Measured
@@ -15,10 +16,26 @@ from steady_tide.core.plan.problem.brief import Aim, DivePoint, Reachable
 from steady_tide.desk.views import View
 
 
+class SecondLine(View):
+    """What a second set has otherwise than the first: a setting, its name in the camera's menu, its value."""
+
+    setting: Setting
+    label: str
+    text: str
+
+
+class SecondView(View):
+    """A second set with the same picture, for the light in which the first ends. begins: when it is taken [min]."""
+
+    slot: int
+    begins: int | None
+    lines: list[SecondLine]
+
+
 class CameraDay(View):
     """A camera on a scene through the day: its marks, when it is steady, when the light leaves it while filming.
 
-    minutes_out: what is left outside the marks once the day's changes are made.
+    minutes_out: what is left outside the marks once the day's changes are made, a second set among them.
     """
 
     setup_id: UUID
@@ -32,6 +49,7 @@ class CameraDay(View):
     leaves: list[Leaving]
     steady_minutes: int
     minutes_out: int
+    second: SecondView | None
 
 
 class WaterDay(View):

@@ -2335,7 +2335,7 @@ export interface components {
          * CameraDay
          * @description A camera on a scene through the day: its marks, when it is steady, when the light leaves it while filming.
          *
-         *     minutes_out: what is left outside the marks once the day's changes are made.
+         *     minutes_out: what is left outside the marks once the day's changes are made, a second set among them.
          */
         CameraDay: {
             /**
@@ -2363,6 +2363,7 @@ export interface components {
             steady_minutes: number;
             /** Minutes Out */
             minutes_out: number;
+            second: components["schemas"]["SecondView"] | null;
         };
         /**
          * CameraRequest
@@ -5741,6 +5742,29 @@ export interface components {
             usual: boolean;
         };
         /**
+         * SecondLine
+         * @description What a second set has otherwise than the first: a setting, its name in the camera's menu, its value.
+         */
+        SecondLine: {
+            setting: components["schemas"]["Setting"];
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SecondView
+         * @description A second set with the same picture, for the light in which the first ends. begins: when it is taken [min].
+         */
+        SecondView: {
+            /** Slot */
+            slot: number;
+            /** Begins */
+            begins: number | null;
+            /** Lines */
+            lines: components["schemas"]["SecondLine"][];
+        };
+        /**
          * Sensor
          * @description The sensor behind one lens, for the noise model (EMVA 1288).
          */
@@ -7040,6 +7064,8 @@ export type SceneView = components['schemas']['SceneView'];
 export type School = components['schemas']['School'];
 export type SchoolEdit = components['schemas']['SchoolEdit'];
 export type SchoolView = components['schemas']['SchoolView'];
+export type SecondLine = components['schemas']['SecondLine'];
+export type SecondView = components['schemas']['SecondView'];
 export type Sensor = components['schemas']['Sensor'];
 export type Setting = components['schemas']['Setting'];
 export type SettingWord = components['schemas']['SettingWord'];

@@ -12,6 +12,7 @@ import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Select } from "../../ui/Select";
 import { Nowhere } from "../Nowhere";
+import { SecondCard } from "./SecondCard";
 
 /** What to dial into one camera, in the order of its own menu. */
 export function CardPlace() {
@@ -132,6 +133,7 @@ function Card({ card }: { card: CardView }) {
           {card.school_name}; {card.made_from}
         </p>
       </article>
+      <SecondCard card={card} />
       {problem ? (
         <Notice>
           {problem instanceof Refused

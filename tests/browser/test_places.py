@@ -1,15 +1,13 @@
 """Every place: reachable by assistive technology, on a phone, on paper, at night, and from nothing."""
 
-import json
 import re
 from uuid import uuid4
 
 import pytest
-from playwright.sync_api import Page, Route, expect
+from playwright.sync_api import Page, expect
 
 from steady_tide.settings import PROJECT
 from tests.browser.picking import choose, setting
-from tests.clip import clip
 
 pytestmark = pytest.mark.browser
 AXE = PROJECT / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -133,29 +131,6 @@ def test_all_dialled_in_leaves_nothing_large_on_the_card(page: Page, demo: str) 
     expect(page.get_by_role("img", name="change")).not_to_have_count(0)
 
 
-def test_a_leftover_is_flagged_on_the_shoot_and_shown_on_the_card(page: Page, demo: str) -> None:
-    page.goto(demo)
-    page.get_by_role("row", name="Skarv A2").get_by_text("and 2 more").click()
-    expect(page.get_by_text("Skarv A2 slot 3 still has ISO ceiling 3200")).to_be_visible()
-    page.get_by_role("link", name="Skarv A2", exact=True).click()
-    page.get_by_role("link", name="Card", exact=True).click()
-    expect(page.get_by_text("now ISO 3200")).to_be_visible()
-
-
-def test_the_kit_shows_modes_strengths_and_the_bag(page: Page, demo: str) -> None:
-    page.goto(demo)
-    page.get_by_role("link", name="Kit", exact=True).click()
-    modes = page.get_by_role("table", name="Modes of Skarv A4")
-    expect(modes.get_by_role("row", name=re.compile("^2.7K 16:9"))).to_contain_text("Low")
-    choose(page, "Beside", "Skarv A2")
-    scenes = page.get_by_role("table", name="Standard scenes")
-    expect(scenes.get_by_role("row", name=re.compile("^Riding"))).to_contain_text(re.compile(r"stops.*stops", re.S))
-    expect(page.get_by_role("region", name="Housings")).to_contain_text("to 60 m, flat port")
-    expect(page.get_by_text("Green cast, seen on the grey card.")).to_be_visible()
-    page.get_by_role("link", name=re.compile("Kittiwake D1")).click()
-    expect(page.get_by_text("flies 27 min")).to_be_visible()
-
-
 def test_a_filter_is_tested_and_a_cell_added(page: Page, demo: str) -> None:
     page.goto(f"{demo}/kit")
     page.get_by_role("button", name="ND 16", exact=True).click()
@@ -180,31 +155,6 @@ def test_a_filter_is_tested_and_a_cell_added(page: Page, demo: str) -> None:
     expect(batteries).not_to_contain_text("9.5 Wh")
     page.get_by_role("button", name="Undo changing ND 16").click()
     expect(page.get_by_role("region", name="ND filters")).not_to_contain_text("3.7 stops")
-
-
-def test_a_filter_marked_unusable_is_not_planned_with(page: Page, demo: str) -> None:
-    page.goto(f"{demo}/kit")
-    for name in ("ND 16", "ND 32"):
-        page.get_by_role("button", name=name, exact=True).click()
-        choose(page, "Condition", "unusable")
-        page.get_by_role("button", name="Keep it").click()
-    expect(page.get_by_text("Unusable: never planned with")).to_have_count(2)
-    page.get_by_role("link", name="Shoots").click()
-    page.get_by_role("link", name="Lantern market").click()
-    page.get_by_role("button", name="All of it, for this scene").click()
-    unfit = page.get_by_role("region", name="Not here")
-    expect(unfit.get_by_role("listitem").filter(has_text="ND 16").first).to_contain_text("you marked it unusable")
-    expect(unfit).to_contain_text("does not fit Skarv A4")
-    assert violations(page) == []
-
-
-def test_what_is_on_a_camera_is_known_by_slot_and_can_be_forgotten(page: Page, demo: str) -> None:
-    page.goto(f"{demo}/kit")
-    page.get_by_role("link", name=re.compile("Skarv A2")).click()
-    now = page.get_by_role("region", name="On it now")
-    expect(now).to_contain_text("3200")
-    page.get_by_role("button", name="Slot 3 is not known any more").click()
-    expect(now).to_contain_text("Nothing is known yet")
 
 
 def test_a_camera_is_copied_to_start_from(page: Page, demo: str) -> None:
@@ -235,12 +185,6 @@ def test_a_wrong_mode_table_is_refused_by_row_and_a_right_one_taken(page: Page, 
     expect(page.get_by_role("link", name=re.compile("Skarv A4"))).to_contain_text("58 modes")
     give("\n".join(line for line in text.splitlines() if ",5.2K," not in line))
     expect(page.get_by_role("link", name=re.compile("Skarv A4"))).to_contain_text("41 modes")
-
-
-def test_a_camera_in_use_is_kept(page: Page, demo: str) -> None:
-    page.goto(f"{demo}/kit")
-    page.get_by_role("button", name="Delete this camera").click()
-    expect(page.get_by_role("alert")).to_contain_text("it is on Under the rafts, The pilot gig, ")
 
 
 def test_from_nothing_to_a_first_scene(page: Page, plain_address: str) -> None:
@@ -275,100 +219,6 @@ def test_from_nothing_to_a_first_scene(page: Page, plain_address: str) -> None:
     expect(page.get_by_role("button", name="Sign in")).to_be_visible()
 
 
-def test_a_scene_is_renamed_and_deleted_only_when_meant(page: Page, demo: str) -> None:
-    page.goto(demo)
-    page.get_by_role("link", name="The smoked jar").click()
-    page.get_by_role("button", name="Rename or delete").click()
-    page.get_by_label("Name", exact=True).fill(" ")
-    page.get_by_role("button", name="Keep it").click()
-    expect(page.get_by_role("alert")).to_contain_text("at least 1 character")
-    page.get_by_label("Name", exact=True).fill("The other jar")
-    page.get_by_role("button", name="Keep it").click()
-    expect(page.get_by_role("heading", name="The other jar")).to_be_visible()
-    page.get_by_role("button", name="Rename or delete").click()
-    page.get_by_role("button", name="Delete this scene").click()
-    expect(page.get_by_text("For a week it can be brought back")).to_be_visible()
-    page.get_by_role("button", name="Yes, delete this scene").click()
-    expect(page.get_by_role("heading", name="Shoots")).to_be_visible()
-    expect(page.get_by_role("link", name="The other jar")).to_have_count(0)
-    page.get_by_text("Deleted lately").click()
-    page.get_by_role("button", name="Bring The other jar back").click()
-    expect(page.get_by_role("link", name="The other jar")).to_be_visible()
-    expect(page.get_by_text("Deleted lately")).to_have_count(0)
-
-
-def test_nothing_is_asked_about_a_scene_while_it_is_being_deleted(page: Page, demo: str) -> None:
-    def answer_late(route: Route) -> None:
-        if route.request.method != "DELETE":
-            route.continue_()
-            return
-        answer = route.fetch()
-        page.wait_for_timeout(1500)
-        route.fulfill(response=answer)
-
-    page.goto(demo)
-    page.route("**/api/scenes/*", answer_late)
-    page.get_by_role("link", name="The smoked jar").click()
-    page.get_by_role("button", name="Rename or delete").click()
-    page.get_by_label("Name", exact=True).fill("The other jar")
-    page.get_by_role("button", name="Keep it").click()
-    expect(page.get_by_role("heading", name="The other jar")).to_be_visible()
-    page.get_by_role("button", name="Rename or delete").click()
-    page.get_by_role("button", name="Delete this scene").click()
-    page.get_by_role("button", name="Yes, delete this scene").click()
-    expect(page.get_by_role("heading", name="Shoots")).to_be_visible()
-
-
-def test_shoots_are_put_away_sought_and_repeated_on_another_day(page: Page, demo: str) -> None:
-    page.goto(demo)
-    page.get_by_role("link", name="The day", exact=True).click()
-    page.get_by_role("button", name="Same on another day").click()
-    expect(page.get_by_label("Day", exact=True)).to_have_value("2026-09-20")
-    page.get_by_role("button", name="Make the copy").click()
-    expect(page.get_by_role("heading", name="Rope and Lantern (copy)")).to_be_visible()
-    expect(page.get_by_text("20 Sept 2026")).to_be_visible()
-    expect(page.get_by_role("table", name="Scenes of the day")).to_contain_text("Lantern market")
-    page.get_by_role("link", name="All shoots").click()
-    copy = page.get_by_role("region", name="Rope and Lantern (copy)")
-    copy.get_by_role("button", name="Put it away").click()
-    expect(copy).to_have_count(0)
-    page.get_by_role("button", name="Put away (1)").click()
-    expect(page.get_by_role("region")).to_have_count(1)
-    copy.get_by_role("button", name="Take it out again").click()
-    expect(page.get_by_role("region", name="Rope and Lantern", exact=True)).to_be_visible()
-    expect(copy).to_be_visible()
-    for name in ("Winter", "Harbour"):
-        page.get_by_role("button", name="New shoot").click()
-        page.get_by_label("Name", exact=True).fill(name)
-        page.get_by_role("button", name="Make it").click()
-        expect(page.get_by_role("region", name=name)).to_be_visible()
-    page.get_by_label("Search your shoots").fill("kittiwake")
-    expect(page.get_by_role("region")).to_have_count(2)
-    page.get_by_label("Search your shoots").fill("nowhere else")
-    expect(page.get_by_text("No shoot holds all of these words.")).to_be_visible()
-
-
-def test_a_scene_begins_with_another(page: Page, demo: str) -> None:
-    page.goto(demo)
-    page.get_by_role("button", name="Add a scene").click()
-    choose(page, "Begin with", "The pilot gig · Rope and Lantern")
-    expect(page.get_by_text("Cameras", exact=True)).to_have_count(0)
-    page.get_by_label("Name", exact=True).fill("The gig again")
-    page.get_by_role("button", name="Open it on the bench").click()
-    expect(page.get_by_role("heading", name="The gig again")).to_be_visible()
-    page.get_by_role("link", name="Shoots", exact=True).click()
-    row = page.get_by_role("row", name="The gig again")
-    expect(row).to_contain_text("Skarv A4")
-
-
-def test_a_shoot_changes_its_day(page: Page, demo: str) -> None:
-    page.goto(demo)
-    page.get_by_role("button", name="Name, place, day").click()
-    page.get_by_label("Day").fill("2026-10-03")
-    page.get_by_role("button", name="Keep it").click()
-    expect(page.get_by_text("3 Oct 2026")).to_be_visible()
-
-
 def test_a_new_scene_opens_on_the_bench_with_sensible_conditions(page: Page, demo: str) -> None:
     page.goto(demo)
     for kind in (
@@ -389,87 +239,3 @@ def test_a_new_scene_opens_on_the_bench_with_sensible_conditions(page: Page, dem
         page.get_by_role("button", name="Open it on the bench").click()
         expect(page.get_by_role("heading", name=f"Trial {kind}")).to_be_visible()
         expect(page.get_by_test_id("tide")).to_be_visible()
-
-
-def test_a_camera_is_shared_by_a_link_and_taken_in(page: Page, demo: str) -> None:
-    page.goto(f"{demo}/kit")
-    page.get_by_role("button", name="Share this camera").click()
-    page.get_by_role("button", name="Make a link").click()
-    link = page.get_by_label("Link, open until")
-    expect(link).to_have_value(re.compile(r"/shared/[\w-]{20,}$"))
-    expect(page.get_by_alt_text("Code that opens the link")).to_be_visible()
-    expect(page.get_by_text("opens only here")).to_be_visible()
-    page.goto(link.input_value())
-    expect(page.get_by_role("heading", name="Skarv A4, a camera with")).to_be_visible()
-    page.get_by_role("button", name="Take it into my kit").click()
-    expect(page.get_by_role("heading", name="Skarv A4 (2)")).to_be_visible()
-    page.get_by_role("button", name=re.compile("^Undo")).click()
-    expect(page.get_by_role("link", name="Skarv A4 (2)")).to_have_count(0)
-    page.goto(f"{demo}/kit")
-    page.get_by_role("button", name="Share this camera").click()
-    page.get_by_role("region", name="Links made before").get_by_role("button", name="Close").click()
-    expect(page.get_by_role("region", name="Links made before")).to_have_count(0)
-
-
-def test_a_document_is_pasted(page: Page, demo: str) -> None:
-    page.goto(f"{demo}/kit")
-    box = page.get_by_label("Or paste a document here")
-    box.fill("{ not json")
-    page.get_by_role("button", name="Take it in").click()
-    expect(page.get_by_role("alert")).to_contain_text("What you pasted is not a JSON document.")
-    expect(box).to_have_value("{ not json")
-    example = (PROJECT / "docs/formats/examples/kit-rope-and-lantern.json").read_text()
-    paste = """(box, text) => {
-        const clipboardData = new DataTransfer();
-        clipboardData.setData("text", text);
-        box.dispatchEvent(new ClipboardEvent("paste", { clipboardData, bubbles: true, cancelable: true }));
-    }"""
-    box.evaluate(paste, example.replace("Skarv A2", "Skarv A2 pasted"))
-    expect(page.get_by_role("navigation", name="Cameras")).to_contain_text("Skarv A2 pasted")
-    box.fill(json.dumps(json.loads(example)["devices"][3]))
-    page.get_by_role("button", name="Take it in").click()
-    expect(box).to_have_value("")
-    expect(page.get_by_role("navigation", name="Cameras")).not_to_contain_text("pasted")
-
-
-def test_clips_tell_size_and_rate_and_are_added(page: Page, demo: str) -> None:
-    page.goto(f"{demo}/kit")
-    page.get_by_role("button", name="Paste its modes").click()
-    box = page.get_by_role("textbox", name="Specification")
-    files = [
-        {"name": "one.mp4", "mimeType": "video/mp4", "buffer": clip(1920, 1080, ticks=60_000, each=1001)},
-        {"name": "two.mov", "mimeType": "video/quicktime", "buffer": clip(1280, 720, ticks=240, each=1)},
-        {"name": "notes.mp4", "mimeType": "video/mp4", "buffer": b"no clip at all"},
-    ]
-    page.get_by_label("Or clips it filmed").set_input_files(files)
-    expect(box).to_have_value("1920 x 1080: 59.94\n1280 x 720: 240")
-    expect(page.get_by_role("alert")).to_contain_text("Not read: notes.mp4")
-    expect(page.get_by_label("Keep the modes it has, and add what is new")).to_be_checked()
-    page.get_by_role("button", name="Take these 2 modes").click()
-    modes = page.get_by_role("table", name="Modes of Skarv A4")
-    expect(modes.get_by_role("row", name=re.compile("^720 16:9"))).to_be_visible()
-    expect(modes.get_by_role("row", name=re.compile("^5.2K 8:7"))).to_be_visible()
-
-
-def test_a_long_list_says_how_far_it_is_planned(page: Page, demo: str) -> None:
-    asked = []
-
-    def answer(route: Route) -> None:
-        asked.append(route.request.url)
-        if len(asked) > 1:
-            page.wait_for_timeout(1500)
-            route.continue_()
-            return
-        shoots = route.fetch().json()
-        for scene in shoots[0]["scenes"][2:]:
-            for setup in scene["setups"]:
-                setup.update(outcome="waiting", headline="", to_decide=[], leftovers=[], light=None)
-        route.fulfill(json=shoots)
-
-    page.route("**/api/shoots?within_s=1", answer)
-    page.goto(demo)
-    expect(page.get_by_text("Planning your sets anew: 4 of 9")).to_be_visible()
-    expect(page.get_by_role("progressbar", name="Sets planned")).to_have_attribute("value", "4")
-    expect(page.get_by_text("being planned …")).to_have_count(5)
-    expect(page.get_by_text("being planned …")).to_have_count(0)
-    assert len(asked) == 2, "and is not asked again once all are planned"

@@ -1,0 +1,39 @@
+"""The modules of the interface in a browser's engine, to be called."""
+
+from collections.abc import Callable, Iterator
+from typing import Any
+
+import pytest
+from playwright.sync_api import Browser, Page
+
+from tests.web.bundle import bundled
+
+MODULES = (
+    "bag", "brief", "cells", "clips", "compass", "day", "depth", "deviceForm", "dive", "fields", "filming", "format",
+    "grid", "habits", "finding", "first", "keeping", "keys", "modes", "numbers", "readings", "shelf", "starts", "swaps",
+    "tide", "undo",
+)  # fmt: skip
+
+
+Call = Callable[..., Any]
+
+
+@pytest.fixture(scope="module")
+def engine(browser: Browser, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Page]:
+    """A blank page with all domain modules in it."""
+    page = browser.new_page()
+    modules = {name: f"domain/{name}" for name in MODULES}
+    page.add_script_tag(content=bundled(modules, tmp_path_factory.mktemp("domain")))
+    yield page
+    page.close()
+
+
+@pytest.fixture
+def call(engine: Page) -> Call:
+    """Call a function of a module: call("format.stops", 0.5)."""
+
+    def run(name: str, *arguments: Any) -> Any:
+        module, function = name.split(".")
+        return engine.evaluate("([m, f, a]) => domain[m][f](...a)", [module, function, list(arguments)])
+
+    return run

@@ -1,0 +1,110 @@
+"""Shoots on their shelf, clips as lines, and quantities told by habit."""
+
+from collections.abc import Iterator
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page
+
+from tests.web.conftest import Call
+
+
+def test_shoots_are_found_by_what_is_in_them_and_put_away_ones_only_when_sought(call: Call) -> None:
+    def shoot(name: str, away: bool, *scenes: str) -> dict[str, Any]:
+        setups = [{"device_name": "Skarv A4"}]
+        made = [{"name": scene, "scenario": "low-light", "setups": setups} for scene in scenes]
+        return {"name": name, "place": "Hallin Sound", "day": "2026-09-19", "put_away": away, "scenes": made}
+
+    shoots = [shoot("Summer", False, "The smoked jar"), shoot("Winter", True, "Skiing"), shoot("Empty", False)]
+
+    def names(away: bool, sought: str) -> list[str]:
+        return [one["name"] for one in call("shelf.onShelf", shoots, away, sought)]
+
+    assert names(False, "") == ["Summer", "Empty"] and names(True, " ") == ["Winter"]
+    assert names(False, "JAR skarv") == ["Summer"] and names(False, "skarv low") == ["Summer", "Winter"]
+    assert names(False, "jar skiing") == []
+    sets = [{"outcome": "plan"}, {"outcome": "waiting"}, {"outcome": "conflict"}]
+    assert call("shelf.planned", [{"scenes": [{"setups": sets}, {"setups": []}]}]) == {"done": 2, "waiting": 1}
+    assert call("shelf.shortestFirst", ["longer", "short", "longer"]) == ["short", "longer"]
+    gone = {"kind": "shoot", "name": "Winter", "scenes": 1}
+    assert call("shelf.removedWords", gone) == "Winter, a shoot with 1 scene"
+    assert call("shelf.removedWords", {**gone, "scenes": 0}) == "Winter, a shoot with no scenes"
+    assert call("shelf.removedWords", {**gone, "kind": "scene"}) == "Winter, a scene"
+    assert call("day.dayAfter", "2026-12-31") == "2027-01-01"
+
+
+@pytest.mark.parametrize(
+    ("measured", "rate"),
+    [(23.976, 23.976), (24.0004, 24), (29.97, 29.97), (29.99, 30), (239.1, 239.76), (15.02, 15), (333, 333)],
+)
+def test_a_clip_was_filmed_at_a_usual_rate(call: Call, measured: float, rate: float) -> None:
+    assert call("clips.usualRate", measured) == rate
+
+
+def test_clips_become_lines_each_size_once(call: Call) -> None:
+    clips = [(3840, 2160, 50.01), (1920, 1080, 100), (3840, 2160, 25), (3840, 2160, 24.99)]
+    lines = call("clips.linesOf", [{"width": w, "height": h, "rate": r} for w, h, r in clips])
+    assert lines == "3840 x 2160: 25/50\n1920 x 1080: 100"
+
+
+@pytest.fixture
+def feet(engine: Page) -> Iterator[None]:
+    """Somebody who thinks in feet, Fahrenheit, angles and lux, by a clock of twelve hours."""
+    engine.evaluate("""() => {
+        const { PLAIN, setHabits } = domain.habits;
+        setHabits({ ...PLAIN, lengths: "feet", temperatures: "fahrenheit", clock: "12h", mains_hz: 60,
+                    shutters: "angle", light: "lux" });
+    }""")
+    yield
+    engine.evaluate("() => domain.habits.setHabits(domain.habits.PLAIN)")
+
+
+@pytest.mark.parametrize(
+    ("language", "twelve", "lengths", "clock", "mains"),
+    [("en-US", True, "feet", "12h", 60), ("en-GB", False, "metres", "24h", 50), ("pt-BR", False, "metres", "24h", 60),
+     ("nb", False, "metres", "24h", 50), ("en-AU", True, "metres", "12h", 50)],
+)  # fmt: skip
+def test_habits_are_guessed_from_the_browser(
+    call: Call, language: str, twelve: bool, lengths: str, clock: str, mains: int
+) -> None:
+    found = call("habits.likely", language, twelve)
+    assert (found["lengths"], found["clock"], found["mains_hz"]) == (lengths, clock, mains)
+
+
+def test_what_is_shown_and_typed_by_habit_comes_back(call: Call, feet: None) -> None:
+    assert call("habits.shown", "m", "3.048") == "10" and call("habits.unitShown", "m") == "ft"
+    assert call("habits.sent", "m", "10") == "10 ft" and call("habits.shown", "m", "10 ft") == "10"
+    assert call("habits.sent", "m", "3 m") == "3 m" and call("habits.shown", "m", "3 m") == "3 m"
+    assert call("habits.shown", "°C", "-10") == "14" and call("habits.sent", "°C", "−4") == "−4 °F"
+    assert call("habits.sent", "m", "far") == "far" and call("habits.shown", "stops", "2") == "2"
+    assert call("fields.rangeOf", {"kind": "number", "unit": "m", "least": 0, "most": 60}) == "0–197 ft"
+    assert call("habits.metres", 0.5) == "1.64 ft"
+
+
+def test_words_of_the_service_are_told_by_habit(call: Call, feet: None) -> None:
+    words = {"why": ["rated for 10\u202fm, at -10\u202f°C"], "hour": "at \u206020:15", "name": "Housing 60 m", "m": 10}
+    told = {"why": ["rated for 32.8 ft, at 14 °F"], "hour": "at 8:15 pm", "name": "Housing 60 m", "m": 10}
+    assert call("habits.heard", words) == told
+
+
+def test_without_habits_answers_stay_as_they_are(call: Call) -> None:
+    answer = {"why": "rated for 10\u202fm"}
+    assert call("habits.heard", answer) == answer
+    assert call("format.level", 9.12) == "9.1 EV" and call("day.clock", 810) == "13:30"
+
+
+def test_light_clock_and_shutter_by_habit(call: Call, feet: None) -> None:
+    assert call("format.level", 9) == "1.3 klx" and call("format.levelUnit") == "Light"
+    clocks = [call("day.clock", minute) for minute in (0, 570, 720, 810, 1439)]
+    assert clocks == ["12 am", "9:30 am", "12 pm", "1:30 pm", "11:59 pm"]
+    meant = [call("day.minuteOf", text) for text in (*clocks, "13:30", "1 pm", "13 pm")]
+    assert meant == [0, 570, 720, 810, 1439, 810, 780, None]
+    shutter = {"setting": "shutter", "value": "1/50", "text": "1/50 s"}
+    rate = {"setting": "frame_rate", "value": "25", "text": "25"}
+    assert call("habits.shutterOf", [shutter, rate]) == "180° (1/50 s)"
+    assert call("habits.shutterOf", [shutter]) is None
+
+
+def test_a_scene_begins_with_the_mains_of_where_one_films(call: Call, feet: None) -> None:
+    started = call("brief.startOf", "low-light", False)
+    assert started["mains_hz"] == 60 and started["delivery"]["timeline_rate"] == "30"

@@ -8,7 +8,7 @@ import pytest
 from starlette.testclient import TestClient
 
 from steady_tide.core.advice.strengths import STANDARD_SCENES
-from tests.service import add_scene, join
+from tests.service import add_scene, join, with_kit
 from tests.situations import KIT, SCENES
 
 
@@ -154,3 +154,15 @@ def test_a_kit_of_thousands_of_wrong_modes_is_refused(creator: TestClient) -> No
     data["devices"][0]["modes"] = [{"rate": -1}] * 5000
     answer = creator.put("/api/kit", content=json.dumps(data), headers={"Content-Type": "application/json"})
     assert answer.status_code == 422
+
+
+def test_a_thing_of_the_bag_says_which_sets_bring_it(app: Any) -> None:
+    owner, other = with_kit(join(app)), with_kit(join(app))
+    add_scene(owner, SCENES["Under the rafts"])
+    brought = owner.get("/api/shoots").json()[0]["scenes"][0]["setups"][0]["id"]
+    keys = [one["key"] for one in owner.get(f"/api/setups/{brought}/card").json()["outcome"]["brought"]]
+    assert keys
+    assert all(owner.get(f"/api/kit/bag/{key}/uses").json() == ["A scene"] for key in keys)
+    assert all(other.get(f"/api/kit/bag/{key}/uses").json() == [] for key in keys)
+    idle = next(item["key"] for item in owner.get("/api/kit/bag").json() if item["key"] not in keys)
+    assert owner.get(f"/api/kit/bag/{idle}/uses").json() == []

@@ -125,6 +125,12 @@ def edit_item(rows: RowsOf, change: ItemEdit) -> list[BagItem]:
     return KitDesk(rows).put_item(change.after, before=change.before)
 
 
+@router.get("/bag/{key}/uses")
+def uses(rows: RowsOf, key: str) -> list[str]:
+    """The scenes whose sets bring a thing of the bag, by name."""
+    return KitDesk(rows).uses(key)
+
+
 @router.delete("/bag/{key}")
 def drop_item(rows: RowsOf, key: str) -> list[BagItem]:
     """Take an item out of the bag."""

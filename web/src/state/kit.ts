@@ -162,6 +162,16 @@ export function usePutItem(shown: BagItem | null) {
   });
 }
 
+/** Scenes whose sets bring a thing of the bag; null: asks for nothing. */
+export function useUses(key: string | null) {
+  return useQuery({
+    queryKey: ["uses", key],
+    enabled: key !== null,
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/kit/bag/{key}/uses", { params: { path: { key: key ?? "" } }, signal })),
+  });
+}
+
 export function useDropItem() {
   const cache = useQueryClient();
   return useMutation({

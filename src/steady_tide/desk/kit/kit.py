@@ -23,6 +23,7 @@ from steady_tide.formats.specification import understood
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories import kit as kept
+from steady_tide.store.repositories.setups import scenes_bringing
 from steady_tide.store.tables import BagRow, DeviceRow
 
 _item: TypeAdapter[BagItem] = TypeAdapter(BagItem)
@@ -181,6 +182,10 @@ class KitDesk:
             else:
                 row.document = made.plain()
         return self.bag()
+
+    def uses(self, key: str) -> list[str]:
+        """The names of scenes whose sets bring a thing of the bag, as they were planned last."""
+        return scenes_bringing(self.rows, key)
 
     def drop_item(self, key: str) -> list[BagItem]:
         """Take an item out of the bag. Raises NotFound when it is not in it."""

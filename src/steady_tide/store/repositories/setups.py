@@ -7,7 +7,7 @@ from sqlalchemy import func, select
 from sqlalchemy.dialects.postgresql import insert
 
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import Account, DialledRow, Json, PlanRow, ReadBackRow, SetupRow, ShootRow
+from steady_tide.store.tables import Account, DialledRow, Json, PlanRow, ReadBackRow, SceneRow, SetupRow, ShootRow
 
 
 def setups_of(rows: Rows, scene_id: UUID) -> list[SetupRow]:
@@ -48,6 +48,14 @@ def keep_plans(rows: Rows, plans: Mapping[UUID, tuple[str, Json]]) -> None:
         made = {"fingerprint": fingerprint, "outcome": outcome, "made_at": func.now()}
         row = insert(PlanRow).values(id=uuid4(), account_id=rows.account_id, setup_id=setup_id, **made)
         rows.session.execute(row.on_conflict_do_update(index_elements=[PlanRow.setup_id], set_=made))
+
+
+def scenes_bringing(rows: Rows, key: str) -> list[str]:
+    """The names of scenes whose kept plans bring a thing of the bag, each once."""
+    brings = PlanRow.outcome["brought"].contains([{"key": key}])
+    query = select(SceneRow.name, SceneRow.position).distinct().join(SetupRow, SetupRow.scene_id == SceneRow.id)
+    mine = query.join(PlanRow, PlanRow.setup_id == SetupRow.id).where(PlanRow.account_id == rows.account_id, brings)
+    return [name for name, _ in rows.session.execute(mine.order_by(SceneRow.position, SceneRow.name))]
 
 
 def ticks_of(rows: Rows, setup_id: UUID) -> list[ReadBackRow]:

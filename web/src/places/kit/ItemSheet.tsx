@@ -12,7 +12,7 @@ import {
 import type { DeviceView } from "../../domain/documents";
 import { words } from "../../domain/format";
 import { Refused } from "../../domain/refused";
-import { useDropItem, usePutItem } from "../../state/kit";
+import { useDropItem, usePutItem, useUses } from "../../state/kit";
 import { Button } from "../../ui/Button";
 import { ChoiceField, FlagField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";
@@ -43,6 +43,7 @@ export function ItemSheet({
   );
   const put = usePutItem(item);
   const drop = useDropItem();
+  const uses = useUses(item?.key ?? null).data ?? [];
   const error = put.error ?? drop.error;
   const refused = error instanceof Refused ? error : null;
   const at = (field: string) => refused?.fields.find((one) => one.path.join(".").startsWith(field))?.message;
@@ -93,6 +94,11 @@ export function ItemSheet({
         {error && !refused?.fields.length ? (
           <p role="alert" className="col-span-2 text-signal">
             {refused?.message ?? "No connection. What you typed is still here."}
+          </p>
+        ) : null}
+        {uses.length > 0 ? (
+          <p className="col-span-2 text-note text-soft">
+            In the sets of {uses.join(", ")}. Without it they are planned anew.
           </p>
         ) : null}
         <div className="col-span-2 flex flex-wrap items-center gap-3">

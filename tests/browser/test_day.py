@@ -308,6 +308,8 @@ def test_the_day_on_a_phone(phone: Page, demo: str) -> None:
     assert width <= 390, width
     closer(phone, "Under the rafts")
     assert violations(phone) == []
+    pane = phone.get_by_role("figure").first.locator("> div").first
+    assert pane.evaluate("one => one.scrollLeft") > 0, "the picture begins where the scene is, not at midnight"
 
 
 def test_a_shoot_without_a_place_says_what_it_needs(page: Page, demo: str) -> None:

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
 import {
   bandPath,
   clock,
@@ -44,6 +44,7 @@ export function DayDiagram({
   onChoose: (scene_id: string) => void;
 }) {
   const svg = useRef<SVGSVGElement>(null);
+  const pane = useRef<HTMLDivElement>(null);
   const [at, setAt] = useState<number | null>(null);
   const width = WIDTH - LEFT - RIGHT;
   const rows = Math.min(Math.max(1, ...day.scenes.map((scene) => scene.cameras.length)), MOST_ROWS);
@@ -64,10 +65,19 @@ export function DayDiagram({
     const minute = drawn.minuteAt((event.clientX - box.left) * scale() - LEFT);
     setAt(minute < 0 || minute > day.minutes ? null : Math.round(minute));
   };
+  // Where the picture is wider than its pane, what was chosen is brought into view; a scene that is pulled is not.
+  const starts = day.scenes.find((scene) => scene.id === chosen)?.starts ?? null;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only choosing another scene moves the picture
+  useEffect(() => {
+    const [room, wide] = [pane.current?.clientWidth ?? 0, pane.current?.scrollWidth ?? 0];
+    if (starts === null || wide <= room) return;
+    const across = (wide * (LEFT + drawn.x(starts))) / WIDTH;
+    pane.current?.scrollTo({ left: across - room / 4 });
+  }, [chosen]);
   const ghost = day.scenes.find((scene) => scene.id === chosen && scene.follows_sky);
   return (
     <figure className="my-1">
-      <div className="overflow-x-auto">
+      <div ref={pane} className="overflow-x-auto">
         <svg
           ref={svg}
           viewBox={`0 0 ${WIDTH} ${top + HEIGHT + BOTTOM}`}

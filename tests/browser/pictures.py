@@ -69,6 +69,13 @@ def desk(browser: Browser, address: str) -> None:
     page.get_by_role("button", name="In motion").click()
     shoot(page, "first")
     page.get_by_role("button", name="Skarv A2").click()
+    page.get_by_role("button", name="By place and hour").click()
+    page.get_by_role("region", name="Place and hour").get_by_role("combobox").fill("58.30, 6.60")
+    page.get_by_role("option").first.click()
+    page.get_by_label("Day", exact=True).fill("2026-09-19")
+    page.get_by_label("At about").fill("18:00")
+    page.get_by_text(re.compile("^Sun .* up")).wait_for()
+    shoot(page, "first-light")
     for group in ("Light, brightest first", "Ways to hold it", "What it is for"):
         page.get_by_role("group", name=group).get_by_role("button").nth(1).click()
     page.get_by_role("region", name="What would help most").wait_for()

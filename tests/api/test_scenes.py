@@ -242,3 +242,13 @@ def test_a_long_list_is_planned_bit_by_bit(creator: TestClient) -> None:
     assert waiting(0) == 4
     assert waiting(None) == 0 and waiting(0) == 0, "what is planned stays"
     assert creator.get("/api/shoots", params={"within_s": -1}).status_code == 422
+
+
+def test_the_colour_of_a_set_is_taken_to_a_standard_look(creator: TestClient, app: Any) -> None:
+    scene = add_scene(creator, SCENES["Lantern market"])
+    path = f"/api/setups/{scene['setups'][0]['id']}/look"
+    table = creator.get(path, params={"size": 17})
+    assert table.status_code == 200 and "LUT_3D_SIZE 17" in table.text and len(table.text.splitlines()) == 2 + 17**3
+    assert "to-standard-17.cube" in table.headers["content-disposition"]
+    assert creator.get(path, params={"size": 18}).status_code == 422
+    assert join(app).get(path).status_code == 404

@@ -65,6 +65,15 @@ def desk(browser: Browser, address: str) -> None:
     scene(page, address, "Sky over the sheds")
     page.get_by_role("region", name="What it hangs on").get_by_role("listitem").first.wait_for()
     shoot(page, "lapse")
+    page.goto(f"{address}/cards")
+    page.get_by_text("Fewest preset slots").click()
+    page.get_by_role("region", name="Presets of Skarv A4").wait_for()
+    page.get_by_text("Fewest preset slots").scroll_into_view_if_needed()
+    shoot(page, "presets")
+
+
+def first(browser: Browser, address: str) -> None:
+    page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
     page.goto(f"{address}/first")
     page.get_by_role("button", name="In motion").click()
     shoot(page, "first")
@@ -80,11 +89,6 @@ def desk(browser: Browser, address: str) -> None:
         page.get_by_role("group", name=group).get_by_role("button").nth(1).click()
     page.get_by_role("region", name="What would help most").wait_for()
     shoot(page, "first-card")
-    page.goto(f"{address}/cards")
-    page.get_by_text("Fewest preset slots").click()
-    page.get_by_role("region", name="Presets of Skarv A4").wait_for()
-    page.get_by_text("Fewest preset slots").scroll_into_view_if_needed()
-    shoot(page, "presets")
 
 
 def day(browser: Browser, address: str) -> None:
@@ -118,6 +122,7 @@ def main() -> None:
     FOLDER.mkdir(parents=True, exist_ok=True)
     with fresh_demo() as (browser, address):
         desk(browser, address)
+        first(browser, address)
         phone(browser, address)
         day(browser, address)
 

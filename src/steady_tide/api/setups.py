@@ -78,6 +78,7 @@ class SlotRequest(BaseModel):
     slot: Annotated[int, Field(ge=1, le=50)]
 
 
+TableSize = Annotated[int, Query(ge=17, le=65)]
 Address = Annotated[str, Query(max_length=400, pattern=r"^https?://[^\s]+$")]
 
 
@@ -166,6 +167,14 @@ def choose_slot(at: WorkplaceOf, setup_id: UUID, choice: SlotRequest) -> CardVie
 def clear(at: WorkplaceOf, setup_id: UUID) -> CardView:
     """Take all read-back ticks back."""
     return Cards(at).clear(setup_id)
+
+
+@router.get("/{setup_id}/look", response_class=Response, responses={200: {"content": {"text/plain": {}}}})
+def look(at: WorkplaceOf, setup_id: UUID, size: TableSize = 33) -> Response:
+    """A table (.cube) that takes the set's colour profile to a standard look."""
+    text, profile = Cards(at).look(setup_id, size=size)
+    named = {"Content-Disposition": f'attachment; filename="{profile}-to-standard-{size}.cube"'}
+    return Response(text, media_type="text/plain; charset=utf-8", headers=named)
 
 
 @router.get("/{setup_id}/card/code", response_class=Response, responses={200: {"content": {"image/svg+xml": {}}}})

@@ -4,12 +4,14 @@ from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.device import Device
-from steady_tide.core.kit.settings import SETTINGS
+from steady_tide.core.kit.settings import SETTINGS, Setting
+from steady_tide.core.picture.tone import to_standard
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.desk.cards.dialled import Dialled, value_text
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import CardLine, CardView
 from steady_tide.desk.workplace import Workplace
+from steady_tide.formats.cube import cube_text
 from steady_tide.store.errors import Stale
 from steady_tide.store.repositories.setups import ticks_of
 from steady_tide.store.tables import ReadBackRow, SceneRow, SetupRow, ShootRow
@@ -47,6 +49,21 @@ class Cards:
             made_from=f"rules {plan.rules_version}, profile {plan.profile_digest}" if plan else "",
             revision=scene.revision,
         )
+
+    def look(self, setup_id: UUID, *, size: int) -> tuple[str, str]:
+        """A table that takes the set's colour profile to the standard look, as a `.cube` file, and the profile's key.
+
+        Raises BadInput while there is no set, or for a size that no table has.
+        """
+        setup = self.rows.get(SetupRow, setup_id)
+        card = self.card(setup_id)
+        if not isinstance(card.outcome, Plan):
+            raise BadInput([Problem(("set",), "there is no set yet; settle it on the bench first")])
+        key = next(d.value for d in card.outcome.decisions if d.setting is Setting.COLOUR_PROFILE)
+        device = Planner(self.at).device(setup.device_id)
+        profile = next(one for one in device.profiles if one.key == key)
+        title = f"{device.name}, {profile.label}, to a standard look"
+        return cube_text(lambda codes: to_standard(profile, codes), size=size, title=title), profile.key
 
     def _lines(self, setup: SetupRow, device: Device, plan: Plan) -> list[CardLine]:
         ticked = {row.setting: row.value for row in self._ticks(setup.id)}

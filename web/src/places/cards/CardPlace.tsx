@@ -141,7 +141,7 @@ function Card({ card }: { card: CardView }) {
             : "No connection: this was not kept."}
         </Notice>
       ) : null}
-      <div className="no-print mt-3 flex items-center gap-4">
+      <div className="no-print mt-3 flex flex-wrap items-center gap-4">
         <span role="status">
           {done} of {card.lines.length} read back
         </span>
@@ -155,6 +155,15 @@ function Card({ card }: { card: CardView }) {
         <Button disabled={done === 0} onClick={() => act.mutate(() => clearTicks(card.setup_id))}>
           Clear the ticks
         </Button>
+        {card.outcome.outcome === "plan" ? (
+          <a
+            className="text-sea underline"
+            href={`/api/setups/${card.setup_id}/look?size=33`}
+            download={`${card.scene_name}.cube`}
+          >
+            Its colour to a standard look (.cube), by an assumed curve
+          </a>
+        ) : null}
         <img
           className="ml-auto size-24"
           alt="Code that opens this card on a phone in the same network"

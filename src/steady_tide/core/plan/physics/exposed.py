@@ -171,6 +171,11 @@ class ExposedSet:
         )
 
     @property
+    def photosites(self) -> float:
+        """Photosites behind a delivered pixel."""
+        return self._of(self._sets.frames.photosites)
+
+    @property
     def focal_px(self) -> float:
         """Focal length [delivered px], with the port's enlargement."""
         return self._of(self._sets.frames.focal_px)

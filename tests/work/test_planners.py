@@ -75,3 +75,17 @@ def test_a_process_that_dies_is_replaced(pool: Pool) -> None:
     with pytest.raises(Unavailable, match="failed twice"):
         pool.ask(deadly)
     assert pool.ask(kept, A4)
+
+
+def test_where_all_are_gone_new_ones_begin_but_not_after_closing() -> None:
+    own = Pool(1, longest_s=60.0)
+    try:
+        own.ask(kept, A2)
+        own._pool.stop()  # type: ignore[no-untyped-call]
+        own._pool.join()
+        with pytest.raises(BadInput, match="too deep"):
+            own.ask(refusing)
+    finally:
+        own.close()
+    with pytest.raises(Unavailable, match="nothing was changed"):
+        own.ask(kept, A2)

@@ -13,6 +13,8 @@ import pickle
 import signal
 from collections.abc import Callable
 from concurrent.futures import TimeoutError as TookTooLong
+from concurrent.futures.process import BrokenProcessPool
+from threading import Lock
 from typing import Any, Concatenate, Final, NamedTuple, ParamSpec, TypeVar
 
 from pebble import ProcessExpired, ProcessPool
@@ -92,12 +94,17 @@ class Pool:
     def __init__(self, processes: int, *, longest_s: float = LONGEST_S) -> None:
         self.longest_s = longest_s
         self._processes = processes
+        self._renewing, self._closed = Lock(), False
         self._packed: Shelf[int, _Packed] = Shelf(128)
         context = multiprocessing.get_context("forkserver")
         context.set_forkserver_preload(["steady_tide.desk.planners"])
         self.asked, self.given_up, self.running = 0, 0, 0
         """Questions so far, those given up after too long, and those that are worked on or wait now."""
-        self._pool = ProcessPool(processes, initializer=_begin, context=context)
+        self._context = context
+        self._pool = self._begun()
+
+    def _begun(self) -> ProcessPool:
+        return ProcessPool(self._processes, initializer=_begin, context=self._context)
 
     @property
     def at_once(self) -> int:
@@ -120,8 +127,14 @@ class Pool:
 
     def _asked(self, packed: bytes) -> bytes:
         for _ in range(2):
+            pool = self._pool
             try:
-                answer: bytes = self._pool.schedule(_answered, (packed,), timeout=self.longest_s).result()
+                asked = pool.schedule(_answered, (packed,), timeout=self.longest_s)
+            except RuntimeError:
+                self._renew(pool)
+                continue
+            try:
+                answer: bytes = asked.result()
                 return answer
             except TookTooLong as error:
                 self.given_up += 1
@@ -132,7 +145,16 @@ class Pool:
                 raise BadInput([Problem((), words)]) from error
             except ProcessExpired as expired:
                 log.warning("a planner died (exit code %s); asking another", expired.exitcode)
+            except BrokenProcessPool:
+                self._renew(pool)
         raise Unavailable("planning failed twice; nothing was changed")
+
+    def _renew(self, broken: ProcessPool) -> None:
+        """Begin with new processes where all of the old ones are gone; whoever comes first does it."""
+        with self._renewing:
+            if self._pool is broken and not self._closed:
+                log.warning("all planners are gone; beginning with new ones")
+                self._pool = self._begun()
 
     def warm(self) -> None:
         """Have every process begin, so that the first plan need not wait for it; returns at once."""
@@ -140,7 +162,9 @@ class Pool:
             self._pool.schedule(_warmed)
 
     def close(self) -> None:
-        """Stop every process."""
+        """Stop every process; none is begun after."""
+        with self._renewing:
+            self._closed = True
         self._pool.stop()  # type: ignore[no-untyped-call]
         self._pool.join()
 

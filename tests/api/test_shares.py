@@ -10,7 +10,7 @@ from steady_tide.api.context import Service
 from steady_tide.desk.kit.sharing import MOST, TRIES
 from steady_tide.store.database import Database
 from steady_tide.store.tables import Account, AttemptRow, ShareRow
-from tests.service import a_browser, join, with_kit
+from tests.service import a_browser, join, joined, with_kit
 
 
 def a_camera(owner: TestClient, key: str = "skarv-a4") -> str:
@@ -100,6 +100,7 @@ def test_guessing_links_is_slowed(app: Any, database: Database) -> None:
     with database.session() as session:
         session.add_all(AttemptRow(kind="share", email="", address="203.0.113.9") for _ in range(TRIES))
     assert guesser.get("/api/shared/made-up").status_code == 429
+    assert joined(guesser).post("/api/shared/made-up/take").status_code == 429, "nor by taking"
     assert other.get("/api/shared/made-up").status_code == 404
     assert other.get("/api/shared/with a space").status_code == 422
 

@@ -4,10 +4,11 @@ from datetime import date
 from typing import Annotated
 
 from fastapi import APIRouter
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.context import PlannerTurn, Service, ServiceOf
 from steady_tide.api.problems import RESPONSES
+from steady_tide.api.texts import Name
 from steady_tide.core.advice.helps import Help
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.device import Device, checked
@@ -24,7 +25,6 @@ from steady_tide.desk.kit.first import Hour, HourView, first_plan, first_problem
 from steady_tide.desk.views import Outcome
 
 router = APIRouter(prefix="/api/first", tags=["first"], responses=RESPONSES)
-Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 
 
 class ClassView(BaseModel):

@@ -9,15 +9,13 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 from steady_tide.api.context import WorkplaceOf
 from steady_tide.api.ids import OwnId
 from steady_tide.api.problems import RESPONSES
+from steady_tide.api.texts import Name
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.desk.bench.asking import Asking
 from steady_tide.desk.bench.bench import Bench
 from steady_tide.desk.views import MatchedScene, SceneView
 
 router = APIRouter(prefix="/api/scenes", tags=["scenes"], responses=RESPONSES)
-
-
-Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 
 
 class SceneEdit(BaseModel):

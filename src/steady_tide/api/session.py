@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from steady_tide.api.context import COOKIE, ConnectionTurn, PasswordTurn, Service, ServiceOf, Token, address_of
 from steady_tide.api.problems import RESPONSES
+from steady_tide.api.texts import Name
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.habits import Habits
 from steady_tide.demo.load import load_demo
@@ -31,7 +32,6 @@ from steady_tide.store.tables import Account
 
 router = APIRouter(prefix="/api/session", tags=["session"], responses=RESPONSES)
 
-Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 Email = Annotated[str, StringConstraints(strip_whitespace=True, max_length=254, pattern=r"^[^@\s]+@[^@\s]+\.[^@\s]+$")]
 
 

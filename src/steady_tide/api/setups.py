@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.context import WorkplaceOf
 from steady_tide.api.problems import RESPONSES
+from steady_tide.api.texts import Address
 from steady_tide.core.advice.confidence import Dependence
 from steady_tide.core.advice.helps import Help
 from steady_tide.core.advice.whatif import WhatIf
@@ -79,7 +80,6 @@ class SlotRequest(BaseModel):
 
 
 TableSize = Annotated[int, Query(ge=17, le=65)]
-Address = Annotated[str, Query(max_length=400, pattern=r"^https?://[^\s]+$")]
 
 
 @router.put("/{setup_id}/school")

@@ -3,12 +3,13 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Path, Query, Response
+from fastapi import APIRouter, Path, Response
 from pydantic import BaseModel, ConfigDict
 
 from steady_tide.api.context import RowsOf, ServiceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.api.session import FromOf
+from steady_tide.api.texts import Address
 from steady_tide.desk.kit.kit import KitDesk
 from steady_tide.desk.kit.sharing import Kind, MadeShare, SharedView, ShareView, Sharing, note_miss, shared_kit
 from steady_tide.desk.views import DeviceView
@@ -17,7 +18,6 @@ from steady_tide.store.errors import NotFound
 
 router = APIRouter(prefix="/api", tags=["shares"], responses=RESPONSES)
 Link = Annotated[str, Path(min_length=1, max_length=64, pattern=r"^[A-Za-z0-9_-]+$")]
-Address = Annotated[str, Query(max_length=400, pattern=r"^https?://[^\s]+$")]
 
 
 class ShareRequest(BaseModel):
@@ -64,7 +64,11 @@ def shared(service: ServiceOf, link: Link, come_from: FromOf) -> SharedView:
 
 
 @router.post("/shared/{link}/take", status_code=201)
-def take(rows: RowsOf, link: Link) -> list[DeviceView]:
+def take(service: ServiceOf, rows: RowsOf, link: Link, come_from: FromOf) -> list[DeviceView]:
     """Take what a link shows into one's own kit, beside what is there; the cameras that came in."""
-    shown = shared_kit(rows.session, link)
+    try:
+        shown = shared_kit(rows.session, link)
+    except NotFound:
+        note_miss(service.database, come_from)
+        raise
     return KitDesk(rows).take_shared(shown.devices, shown.bag)

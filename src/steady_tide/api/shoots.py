@@ -10,6 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 from steady_tide.api.context import RowsOf, WorkplaceOf
 from steady_tide.api.ids import OwnId
 from steady_tide.api.problems import RESPONSES
+from steady_tide.api.texts import Name
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.typed import TypedNumbers
 from steady_tide.demo.load import look_around, made_up, throw_away
@@ -21,7 +22,6 @@ from steady_tide.desk.views import PresetsView, SceneView, ShootView
 
 router = APIRouter(prefix="/api/shoots", tags=["shoots"], responses=RESPONSES)
 
-Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 Within = Annotated[float | None, Query(ge=0, le=8, allow_inf_nan=False)]
 Place = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
 

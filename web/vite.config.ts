@@ -4,6 +4,6 @@ import { defineConfig } from "vite";
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { target: "es2022", sourcemap: false },
+  build: { target: "es2022", sourcemap: false, manifest: "parts.json" },
   server: { proxy: { "/api": "http://127.0.0.1:8420" } },
 });

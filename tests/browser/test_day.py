@@ -341,6 +341,9 @@ def test_a_place_is_kept_on_the_own_list_and_taken_into_another_shoot(page: Page
     page.get_by_role("button", name="New shoot").click()
     choose(page, "Your places", "Hallin Sound, Europe/Oslo")
     expect(page.get_by_label("Latitude")).to_have_value("58.3")
+    page.get_by_role("button", name="Take Hallin Sound off the list").click()
+    page.get_by_role("button", name="Bring Hallin Sound back").click()
+    expect(page.get_by_role("combobox", name="Your places")).to_have_text("Hallin Sound, Europe/Oslo")
 
 
 def test_a_second_set_has_a_card_of_its_own(page: Page, demo: str) -> None:

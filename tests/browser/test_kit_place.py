@@ -1,8 +1,10 @@
 """The kit on screen: what it shows, what comes in and goes out, what is known of a camera."""
 
+import io
 import json
 import re
 
+from PIL import Image
 from playwright.sync_api import Page, expect
 
 from steady_tide.settings import PROJECT
@@ -101,13 +103,18 @@ def test_clips_tell_size_and_rate_and_are_added(page: Page, demo: str) -> None:
     page.goto(f"{demo}/kit")
     page.get_by_role("button", name="Paste its modes").click()
     box = page.get_by_role("textbox", name="Specification")
+    still = io.BytesIO()
+    Image.new("RGB", (2704, 1520)).save(still, "PNG")
     files = [
         {"name": "one.mp4", "mimeType": "video/mp4", "buffer": clip(1920, 1080, ticks=60_000, each=1001)},
         {"name": "two.mov", "mimeType": "video/quicktime", "buffer": clip(1280, 720, ticks=240, each=1)},
+        {"name": "still.png", "mimeType": "image/png", "buffer": still.getvalue()},
         {"name": "notes.mp4", "mimeType": "video/mp4", "buffer": b"no clip at all"},
     ]
-    page.get_by_label("Or clips it filmed").set_input_files(files)
-    expect(box).to_have_value("1920 x 1080: 59.94\n1280 x 720: 240")
+    page.get_by_label("Or clips and stills it made").set_input_files(files)
+    expect(box).to_have_value("1920 x 1080: 59.94\n1280 x 720: 240\n2704 x 1520: ")
+    expect(page.get_by_text("A still tells its size only")).to_be_visible()
+    box.fill("1920 x 1080: 59.94\n1280 x 720: 240")
     expect(page.get_by_role("alert")).to_contain_text("Not read: notes.mp4")
     expect(page.get_by_label("Keep the modes it has, and add what is new")).to_be_checked()
     page.get_by_role("button", name="Take these 2 modes").click()

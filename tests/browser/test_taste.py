@@ -39,6 +39,21 @@ def test_an_own_school_is_made_from_another_and_used(page: Page, demo: str) -> N
     expect(page.get_by_role("combobox", name="School")).to_have_text("Ro's night, of the account")
 
 
+def test_a_deleted_school_is_brought_back(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/taste")
+    page.get_by_role("button", name="Start from it: Quiet night").click()
+    page.get_by_label("Name", exact=True).fill("Short lived")
+    page.get_by_role("button", name="Keep it").click()
+    column = page.get_by_role("table", name="Schools by axis").get_by_role("columnheader", name="Short lived")
+    expect(column).to_be_visible()
+    page.get_by_role("button", name="Change: Short lived").click()
+    page.get_by_role("button", name="Delete this school").click()
+    expect(column).to_have_count(0)
+    page.get_by_role("button", name="Bring it back").click()
+    expect(column).to_be_visible()
+    expect(page.get_by_role("button", name="Bring it back")).to_have_count(0)
+
+
 def test_a_shoot_has_a_school_of_its_own(page: Page, demo: str) -> None:
     page.goto(demo)
     page.get_by_role("button", name="Name, place, day").click()

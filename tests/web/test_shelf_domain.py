@@ -47,6 +47,12 @@ def test_clips_become_lines_each_size_once(call: Call) -> None:
     assert lines == "3840 x 2160: 25/50\n1920 x 1080: 100"
 
 
+def test_a_still_tells_its_size_and_leaves_the_rates_to_be_typed(call: Call) -> None:
+    still, moving = {"width": 3840, "height": 2160, "rate": None}, {"width": 3840, "height": 2160, "rate": 50}
+    assert call("clips.linesOf", [still]) == "3840 x 2160: "
+    assert call("clips.linesOf", [still, moving]) == "3840 x 2160: 50"
+
+
 @pytest.fixture
 def feet(engine: Page) -> Iterator[None]:
     """Somebody who thinks in feet, Fahrenheit, angles and lux, by a clock of twelve hours."""

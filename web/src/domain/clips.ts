@@ -1,6 +1,7 @@
-/** What clips say of themselves, as lines of a specification. Pure. */
+/** What clips and stills say of themselves, as lines of a specification. Pure. */
 
-export type Clip = { width: number; height: number; rate: number };
+/** rate: frames a second; a still has none. */
+export type Clip = { width: number; height: number; rate: number | null };
 
 const RATES = [
   23.976, 24, 25, 29.97, 30, 47.95, 48, 50, 59.94, 60, 90, 96, 100, 119.88, 120, 180, 200, 239.76, 240, 400,
@@ -17,12 +18,13 @@ export function usualRate(measured: number): number {
   return Math.abs(nearest / measured - 1) < NEAR ? nearest : Math.round(measured);
 }
 
-/** Clips as lines: each size once, with its rates. */
+/** Clips as lines: each size once, with its rates; those of a still are left to be typed. */
 export function linesOf(clips: Clip[]): string {
   const sizes = new Map<string, Set<number>>();
   for (const { width, height, rate } of clips) {
     const size = `${width} x ${height}`;
-    sizes.set(size, (sizes.get(size) ?? new Set()).add(usualRate(rate)));
+    const rates = sizes.get(size) ?? new Set();
+    sizes.set(size, rate === null ? rates : rates.add(usualRate(rate)));
   }
   return [...sizes]
     .map(([size, rates]) => `${size}: ${[...rates].sort((a, b) => a - b).join("/")}`)

@@ -40,19 +40,3 @@ export const useLeave = () =>
   useOwnAct((password: string) => got(api.POST("/api/account/leave", { body: { password } })));
 
 export const useStay = () => useOwnAct(() => got(api.POST("/api/account/stay")));
-
-/** Bring an archive in: all of it or nothing. */
-export function useBringIn() {
-  const cache = useQueryClient();
-  return useMutation({
-    mutationFn: (file: File) =>
-      got(
-        api.POST("/api/account/archive", {
-          body: file as unknown as string,
-          bodySerializer: (body) => body as unknown as Blob,
-          headers: { "Content-Type": "application/zip" },
-        }),
-      ),
-    onSuccess: () => renew(cache),
-  });
-}

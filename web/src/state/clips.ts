@@ -1,4 +1,4 @@
-/** Size and rate of clips, read from their own metadata in this browser; nothing of them is sent. */
+/** Size and rate of clips, and the size of stills, read in this browser; nothing of them is sent. */
 
 import { useMutation } from "@tanstack/react-query";
 import { type Clip, linesOf } from "../domain/clips";
@@ -23,18 +23,25 @@ async function clipOf(file: File): Promise<Clip> {
   }
 }
 
-/** Clips as lines of a specification, with the names of those that could not be read. */
+async function stillOf(file: File): Promise<Clip> {
+  const image = await createImageBitmap(file);
+  const { width, height } = image;
+  image.close();
+  return { width, height, rate: null };
+}
+
+/** Clips and stills as lines of a specification, with the names of those that could not be read. */
 export function useClips() {
   return useMutation({
     mutationFn: async (files: File[]) => {
       const clips: Clip[] = [];
       const unread: string[] = [];
       for (const file of files)
-        await clipOf(file).then(
+        await (file.type.startsWith("image/") ? stillOf(file) : clipOf(file)).then(
           (clip) => clips.push(clip),
           () => unread.push(file.name),
         );
-      return { lines: linesOf(clips), unread };
+      return { lines: linesOf(clips), unread, rateless: clips.some((clip) => clip.rate === null) };
     },
   });
 }

@@ -2,6 +2,7 @@
 
 import {
   QueryClient,
+  queryOptions,
   useIsMutating,
   useMutation,
   useMutationState,
@@ -53,13 +54,19 @@ export function useDevices() {
 /** How long an answer may plan before it comes; what is not planned by then is told as waiting [s]. */
 const WITHIN_S = 1;
 
+const shoots = queryOptions({
+  queryKey: KEYS.shoots,
+  queryFn: ({ signal }) => got(api.GET("/api/shoots", { params: { query: { within_s: WITHIN_S } }, signal })),
+});
+
+/** Ask for the shoots now, while the scripts of their place are still on their way. */
+export const askShoots = () => client.prefetchQuery(shoots);
+
 /** Every shoot, asked again while sets of it wait to be planned. wanted: whether to ask at all. */
 export function useShoots(wanted = true) {
   return useQuery({
-    queryKey: KEYS.shoots,
+    ...shoots,
     enabled: wanted,
-    queryFn: ({ signal }) =>
-      got(api.GET("/api/shoots", { params: { query: { within_s: WITHIN_S } }, signal })),
     refetchInterval: ({ state }) => (planned(state.data ?? []).waiting > 0 ? 1 : false),
   });
 }

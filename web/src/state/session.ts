@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import type { Habits, WhoAmI } from "../domain/documents";
 import { likely, setHabits } from "../domain/habits";
-import { KEYS } from "./queries";
+import { askShoots, KEYS } from "./queries";
 import { renew } from "./renew";
 
 export type Entered = { name: string; email: string; password: string; invitation: string };
@@ -24,6 +24,7 @@ export function useSession() {
 function greeted(who: WhoAmI): WhoAmI {
   const { hour12 = false } = new Intl.DateTimeFormat(undefined, { hour: "numeric" }).resolvedOptions();
   setHabits(who.habits ?? likely(navigator.language, hour12));
+  if (who.name !== null && location.pathname === "/") askShoots();
   return who;
 }
 

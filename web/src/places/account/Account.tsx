@@ -1,7 +1,6 @@
 import { type ReactNode, useState } from "react";
 import { Refused } from "../../domain/refused";
 import {
-  useBringIn,
   useChangePassword,
   useLeave,
   useOwn,
@@ -9,8 +8,10 @@ import {
   useSignOutOf,
   useStay,
 } from "../../state/account";
+import { useBringIn, useTakeOut } from "../../state/transfers";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
+import { OnItsWay } from "../../ui/OnItsWay";
 import { TextField } from "../../ui/TextField";
 import { HabitsPart } from "./HabitsPart";
 
@@ -145,6 +146,7 @@ function SignedIn() {
 
 function Archive() {
   const bring = useBringIn();
+  const take = useTakeOut();
   const refused = bring.error instanceof Refused ? bring.error : null;
   return (
     <Part title="Everything you own">
@@ -153,37 +155,50 @@ function Archive() {
         numbers.
       </p>
       <div className="flex flex-wrap items-center gap-3">
-        <a
-          href="/api/account/archive"
-          download
-          className="rounded-sm border rule bg-paper px-2.5 py-1 hover:bg-sea-wash"
+        <Button
+          disabled={take.isPending}
+          onClick={() => take.mutate({ url: "/api/account/archive", name: "steady-tide.zip" })}
         >
           Take it out
-        </a>
+        </Button>
         <label className="cursor-pointer rounded-sm border rule bg-paper px-2.5 py-1 focus-within:outline-2 hover:bg-sea-wash">
           Bring an archive in
           <input
             type="file"
             accept=".zip,application/zip"
             className="sr-only"
+            disabled={bring.isPending}
             onChange={(event) => {
               const file = event.target.files?.[0];
-              if (file) bring.mutate(file);
+              if (file) bring.mutate({ url: "/api/account/archive", name: file.name, body: zip(file) });
               event.target.value = "";
             }}
           />
         </label>
-        <span role="status" className={bring.error ? "text-signal" : "text-note text-soft"}>
-          {bring.isPending ? "Bringing it in …" : ""}
+        {bring.far ? (
+          <OnItsWay
+            words={bring.far.way === "sent" ? "Sending it …" : "Reading and keeping it …"}
+            share={bring.far.share}
+            onStop={bring.stop}
+          />
+        ) : null}
+        {take.far ? (
+          <OnItsWay words="Putting it together …" share={take.far.share} onStop={take.stop} />
+        ) : null}
+        <span role="status" className={bring.error || take.error ? "text-signal" : "text-note text-soft"}>
           {bring.isSuccess ? "It is here, beside what was here before." : ""}
           {bring.error
             ? (refused?.fields[0]?.message ?? refused?.message ?? "No connection: nothing was brought in.")
             : ""}
+          {take.error ? "It could not be taken out; try again." : ""}
         </span>
       </div>
     </Part>
   );
 }
+
+/** A file that is sent as an archive, whatever this machine calls its kind. */
+const zip = (file: File) => new File([file], file.name, { type: "application/zip" });
 
 function Leave() {
   const leave = useLeave();

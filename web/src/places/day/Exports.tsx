@@ -1,3 +1,5 @@
+import { useTakeOut } from "../../state/transfers";
+import { OnItsWay } from "../../ui/OnItsWay";
 import { Tip } from "../../ui/Tip";
 
 const FILES = [
@@ -8,6 +10,7 @@ const FILES = [
 
 /** The day to take along: printed, in the calendar, as a table. */
 export function Exports({ shootId }: { shootId: string }) {
+  const take = useTakeOut();
   return (
     <nav aria-label="Take the day along" className="ml-auto flex gap-3 text-small">
       {FILES.map((file) => (
@@ -15,11 +18,24 @@ export function Exports({ shootId }: { shootId: string }) {
           <a
             href={`/api/shoots/${shootId}/day.${file.ending}`}
             className="text-soft underline hover:text-ink"
+            onClick={(event) => {
+              // With a key held down it is the browser's own: another tab, another window.
+              if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+              event.preventDefault();
+              take.mutate({ url: event.currentTarget.href, name: `day.${file.ending}` });
+            }}
           >
             {file.name}
           </a>
         </Tip>
       ))}
+      {take.far ? (
+        <OnItsWay words="Making it …" share={take.far.share} onStop={take.stop} />
+      ) : take.error ? (
+        <span role="alert" className="text-signal">
+          {take.error.message}
+        </span>
+      ) : null}
     </nav>
   );
 }

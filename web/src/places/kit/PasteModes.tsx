@@ -47,22 +47,27 @@ export function PasteModes({ deviceId, name }: { deviceId: string; name: string 
         </label>
         <label className="mt-1 block text-small">
           <span className="text-soft">
-            Or clips it filmed: their size and rate are read here, nothing is sent.{" "}
+            Or clips and stills it made: their size and rate are read here, nothing is sent.{" "}
           </span>
           <input
             type="file"
             multiple
-            accept="video/*,.mp4,.mov,.mkv,.webm"
+            accept="video/*,image/*,.mp4,.mov,.mkv,.webm"
             onChange={(event) => {
               read([...(event.target.files ?? [])]);
               event.target.value = "";
             }}
           />
         </label>
-        {clips.isPending ? <p role="status">Reading the clips …</p> : null}
+        {clips.isPending ? <p role="status">Reading them …</p> : null}
         {clips.data?.unread.length ? (
           <p role="alert" className="text-signal">
-            Not read: {clips.data.unread.join(", ")}. It is no clip in a container this browser knows.
+            Not read: {clips.data.unread.join(", ")}. This browser knows no clip or still like it.
+          </p>
+        ) : null}
+        {clips.data?.rateless ? (
+          <p role="status" className="text-small">
+            A still tells its size only: type the frame rates after it.
           </p>
         ) : null}
         {modes.length > 0 ? (

@@ -1,3 +1,5 @@
+import { useState } from "react";
+import type { PlaceView } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
 import { useAddPlace, useDeletePlace, usePlaces } from "../../state/places";
 import { Button } from "../../ui/Button";
@@ -10,6 +12,7 @@ export function OwnPlaces({ typed, onTake }: { typed: Spot; onTake: (place: Spot
   const places = usePlaces().data ?? [];
   const add = useAddPlace();
   const remove = useDeletePlace();
+  const [gone, setGone] = useState<PlaceView | null>(null);
   const here = places.find((one) => one.name === typed.place.trim());
   const take = (id: string) => {
     const found = places.find((one) => one.id === id);
@@ -36,7 +39,7 @@ export function OwnPlaces({ typed, onTake }: { typed: Spot; onTake: (place: Spot
         />
       ) : null}
       <div className="mt-1 flex gap-3">
-        {whole && !here ? (
+        {whole && !here && gone?.name !== typed.place.trim() ? (
           <Button
             look="quiet"
             onClick={() =>
@@ -51,8 +54,21 @@ export function OwnPlaces({ typed, onTake }: { typed: Spot; onTake: (place: Spot
           </Button>
         ) : null}
         {here ? (
-          <Button look="quiet" onClick={() => remove.mutate(here.id)}>
+          <Button look="quiet" onClick={() => remove.mutate(here.id, { onSuccess: () => setGone(here) })}>
             Take {here.name} off the list
+          </Button>
+        ) : null}
+        {gone && !here ? (
+          <Button
+            look="quiet"
+            onClick={() =>
+              add.mutate(
+                { name: gone.name, latitude_deg: gone.latitude_deg, longitude_deg: gone.longitude_deg },
+                { onSuccess: () => setGone(null) },
+              )
+            }
+          >
+            Bring {gone.name} back
           </Button>
         ) : null}
       </div>

@@ -16,6 +16,7 @@ export function Schools({ schools }: { schools: SchoolView[] }) {
   const vocabulary = useVocabulary();
   const usual = useUsualSchool();
   const [open, setOpen] = useState<SchoolView | null>(null);
+  const [gone, setGone] = useState<SchoolView | null>(null);
   const axes = vocabulary.data?.axes ?? [];
   const first = schools[0]?.stance as unknown as Axes | undefined;
   return (
@@ -83,12 +84,34 @@ export function Schools({ schools }: { schools: SchoolView[] }) {
           </tbody>
         </table>
       </div>
-      {open ? <SchoolSheet school={open} onClose={() => setOpen(null)} /> : null}
+      {gone ? <Gone school={gone} onBack={() => setGone(null)} /> : null}
+      {open ? <SchoolSheet school={open} onClose={() => setOpen(null)} onGone={setGone} /> : null}
     </section>
   );
 }
 
-function SchoolSheet({ school, onClose }: { school: SchoolView; onClose: () => void }) {
+type SheetProps = { school: SchoolView; onClose: () => void; onGone: (school: SchoolView) => void };
+
+/** A school that was just deleted, to be kept again as it was. */
+function Gone({ school, onBack }: { school: SchoolView; onBack: () => void }) {
+  const again = useSaveSchool(school);
+  return (
+    <p role="status" className="mt-2 flex flex-wrap items-baseline gap-2">
+      {again.error ? again.error.message : `${school.name} is deleted.`}
+      <Button
+        look="quiet"
+        disabled={again.isPending}
+        onClick={() =>
+          again.mutate({ key: null, stance: school.stance, line: school.line }, { onSuccess: onBack })
+        }
+      >
+        Bring it back
+      </Button>
+    </p>
+  );
+}
+
+function SchoolSheet({ school, onClose, onGone }: SheetProps) {
   const vocabulary = useVocabulary();
   const save = useSaveSchool(school);
   const remove = useDeleteSchool();
@@ -148,7 +171,14 @@ function SchoolSheet({ school, onClose }: { school: SchoolView; onClose: () => v
             <Button
               look="quiet"
               className="text-signal"
-              onClick={() => remove.mutate(school.key, { onSuccess: onClose })}
+              onClick={() =>
+                remove.mutate(school.key, {
+                  onSuccess: () => {
+                    onGone(school);
+                    onClose();
+                  },
+                })
+              }
             >
               Delete this school
             </Button>

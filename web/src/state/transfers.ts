@@ -1,0 +1,38 @@
+/** A file on its way to or from the service: how far it is, stopping it, what was refused. */
+
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { type Far, transfer } from "../client/transfer";
+import { renew } from "./renew";
+
+function useTransfer(whenDone: (file: Blob, given: { url: string; name: string }) => void) {
+  const [far, setFar] = useState<Far | null>(null);
+  const stop = useRef<AbortController | null>(null);
+  const act = useMutation({
+    mutationFn: ({ url, body }: { url: string; name: string; body?: File }) => {
+      stop.current = new AbortController();
+      return transfer({ url, body, signal: stop.current.signal, onFar: setFar });
+    },
+    onSuccess: whenDone,
+    onSettled: () => setFar(null),
+  });
+  const stopped = act.error?.message === "stopped";
+  return { ...act, error: stopped ? null : act.error, far, stop: () => stop.current?.abort() };
+}
+
+/** Take a file out: it is made, comes and is kept under its name. */
+export const useTakeOut = () =>
+  useTransfer((file, { name }) => {
+    const link = document.createElement("a");
+    link.href = URL.createObjectURL(file);
+    link.download = name;
+    link.click();
+    // The browser has taken it over by then.
+    setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+  });
+
+/** Bring an archive in: all of it or nothing. */
+export function useBringIn() {
+  const cache = useQueryClient();
+  return useTransfer(() => renew(cache));
+}

@@ -118,6 +118,8 @@ def prepare_python(command: str) -> None:
     if lock == "run.txt" and fuller.exists():  # the test lock holds all of the run lock
         lock, made_from = "test.txt", digest([locks / "test.txt", locks / "uv.txt"]) + sys.version
     step(f"Python packages ({lock.removesuffix('.txt')})", made_from, install(lock))
+    if command == "plates":
+        step("Python packages (plates)", digest([locks / "plates.txt"]) + sys.version, install("plates.txt"))
 
 
 def prepare_web() -> None:

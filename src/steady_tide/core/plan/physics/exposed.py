@@ -213,6 +213,11 @@ class ExposedSet:
         return self._of(self._sets.frames.jitter_px)
 
     @property
+    def jitter_rad_s(self) -> float:
+        """Shake left between frames after stabilisation [rad/s]."""
+        return self.jitter_px * float(self.situation.brief.delivery.timeline_rate) / self.focal_px
+
+    @property
     def slow_factor(self) -> float:
         """How many times slower it plays on the timeline."""
         return self._of(self._sets.frames.slow_factor)

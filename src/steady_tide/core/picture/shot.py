@@ -1,0 +1,103 @@
+"""A shot: everything that a picture of a set depends on, as plain numbers. Where it comes from is not its business."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from steady_tide.core.document import Part
+from steady_tide.core.picture.tone import Kind
+
+PlateName = Literal["ropes", "quay", "bow", "farm", "jar", "sheds", "seat", "slope", "street"]
+
+Share = Annotated[float, Field(ge=0, le=1)]
+Rate = Annotated[float, Field(ge=0, le=100)]
+Amount = Annotated[float, Field(ge=0, le=1e6)]
+Rgb = tuple[Amount, Amount, Amount]
+
+
+class Frame(Part):
+    """The delivered frame. focal_px: focal length [delivered px] in air; port_index: of water behind a flat port."""
+
+    width_px: int = Field(ge=16, le=20_000)
+    height_px: int = Field(ge=16, le=20_000)
+    projection: Literal["rectilinear", "fisheye"]
+    focal_px: float = Field(ge=1, le=1e6)
+    port_index: float = Field(default=1.0, ge=1, le=2)
+
+
+class Water(Part):
+    """What water does to the light from a distance d: exp(-path (d - card_m)) against that of the card, and a veil.
+
+    card_m: how far the subject is. path: attenuation of red, green and blue [1/m]. veil: light of the water itself
+    where it is endless, over the card's. lamp: share of the card's light that a lamp beside the lens gives.
+    """
+
+    card_m: float = Field(gt=0, le=100)
+
+    path: Rgb
+    veil: Rgb
+    lamp: Rgb = (0.0, 0.0, 0.0)
+
+
+class Grain(Part):
+    """Noise of a delivered pixel (EMVA 1288). electrons: of a photosite, by channel, where light is recorded as 1."""
+
+    electrons: tuple[Annotated[float, Field(gt=0, le=1e9)], ...] = Field(min_length=3, max_length=3)
+    read_noise_e: float = Field(ge=0, le=1000)
+    prnu: Share
+    photosites: float = Field(gt=0, le=1e6)
+
+
+class Motion(Part):
+    """How things and camera move, as rates across the view [rad/s] in the scene's own time.
+
+    shake: blurs inside a frame. jitter: what is left of it between frames. readout_s: first row to last.
+    """
+
+    shutter_s: float = Field(gt=0, le=3600)
+    rate_hz: float = Field(gt=0, le=2000)
+    timeline_hz: float = Field(gt=0, le=240)
+    shake_rad_s: Rate = 0.0
+    jitter_rad_s: Rate = 0.0
+    subject_rad_s: Rate = 0.0
+    readout_s: float = Field(default=0.0, ge=0, le=0.2)
+
+
+class Flicker(Part):
+    """Ripple of lamps that the shutter keeps [0, 1], and how often it comes [Hz]."""
+
+    kept: Share = 0.0
+    hz: float = Field(default=100.0, ge=1, le=1000)
+
+
+class Finish(Part):
+    """From light to code values. sharpening, smoothing: strengths [0, 1]; bits_per_pixel: worth in plain coding."""
+
+    curve: Kind
+    headroom_stops: float = Field(ge=0.01, le=10)
+    bit_depth: Literal[8, 10, 12]
+    sharpening: Share = 0.0
+    smoothing: Share = 0.0
+    bits_per_pixel: float = Field(default=1.0, gt=0, le=100)
+
+
+class Shot(Part):
+    """A picture to be made. gain: of red, green and blue from the plate's grey card to recorded light, mid grey 1."""
+
+    plate: PlateName
+    frame: Frame
+    gain: Rgb
+    water: Water | None = None
+    grain: Grain
+    motion: Motion
+    flicker: Flicker = Flicker()
+    finish: Finish
+
+
+class Look(Part):
+    """How a shot is looked at. peek: at its own pixels, in the middle; else whole. card: a grey card is held in."""
+
+    width_px: int = Field(default=960, ge=64, le=1920)
+    peek: bool = False
+    graded: bool = False
+    card: bool = False

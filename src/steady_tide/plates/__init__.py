@@ -1,0 +1,1 @@
+"""Scenes to look at, rendered once by a developer: `./tide plates`. Nothing else of the product imports this."""

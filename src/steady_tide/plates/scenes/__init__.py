@@ -1,0 +1,1 @@
+"""The scenes, each a function that sets its stage."""

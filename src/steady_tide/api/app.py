@@ -14,6 +14,7 @@ from steady_tide.api import (
     first,
     jobs,
     kit,
+    pictures,
     places,
     problems,
     ready,
@@ -32,7 +33,7 @@ from steady_tide.api.interface import serve_interface
 
 MODULES = (
     ready, session, account, shoots, day, exports, jobs, scenes, places, removed, shares, setups, kit, stances, first,
-    vocabulary,
+    pictures,     vocabulary,
 )  # fmt: skip
 
 

@@ -111,6 +111,13 @@ async def password_turn(service: ServiceOf, request: Request) -> AsyncIterator[N
         yield
 
 
+async def painter_turn(service: ServiceOf, who: Whose) -> AsyncIterator[None]:
+    """A turn at those who make pictures."""
+    async with service.turns.painters.one(who):
+        yield
+
+
+PainterTurn = Depends(painter_turn, scope="function")
 ConnectionTurn = Depends(connection_turn, scope="function")
 PlannerTurn = Depends(planner_turn, scope="function")
 PasswordTurn = Depends(password_turn, scope="function")

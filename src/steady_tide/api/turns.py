@@ -145,11 +145,17 @@ class Turnstiles:
     connections: Turns
     planners: Turns
     passwords: Turns
+    painters: Turns
 
     @property
     def every(self) -> dict[str, Turns]:
         """All of them by name."""
-        return {"connections": self.connections, "planners": self.planners, "passwords": self.passwords}
+        return {
+            "connections": self.connections,
+            "planners": self.planners,
+            "passwords": self.passwords,
+            "painters": self.painters,
+        }
 
     @classmethod
     def around(cls, *, connections: int, planners: int) -> "Turnstiles":
@@ -158,4 +164,5 @@ class Turnstiles:
             Turns(connections, each=max(1, connections // 2), waiting=400, patience_s=4.0),
             Turns(planners, each=max(1, planners // 2), waiting=200, patience_s=3.5),
             Turns(2, each=1, waiting=20, patience_s=4.0),
+            Turns(planners, each=max(1, planners // 2), waiting=400, patience_s=6.0),
         )

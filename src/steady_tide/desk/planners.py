@@ -1,12 +1,15 @@
 """Who works plans out: a question of the core is asked here, and answered here or in another process."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Concatenate, ParamSpec, Protocol, TypeVar
 
 from steady_tide.core.advice import assumed, confidence, helps, presets, strengths, tries
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
+from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.picture.shot import PlateName
+from steady_tide.core.picture.taken import Light, Taken, taken
 from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import plan_scene, sketch_scene
@@ -85,3 +88,10 @@ def strong(spaces: Spaces, device: Device, bag: Sequence[BagItem]) -> list[stren
 def weighed(spaces: Spaces, scenes: Sequence[tuple[str, PlanningProblem]]) -> list[assumed.Mattering]:
     """What knowing the assumed figures of a camera would change."""
     return assumed.mattering(scenes, spaces)
+
+
+def shot(
+    spaces: Spaces, problem: PlanningProblem, values: Mapping[Setting, Value], light: Light, plate: PlateName | None
+) -> Taken:
+    """The shot that a set takes in a light."""
+    return taken(spaces, problem, values, light, plate)

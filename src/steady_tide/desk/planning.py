@@ -57,6 +57,11 @@ class Planner:
             self._digests[device_id] = hashlib.sha256(text.encode()).hexdigest()
         return self._devices[device_id]
 
+    def digest(self, device_id: UUID) -> str:
+        """Of the document of a device."""
+        self.device(device_id)
+        return self._digests[device_id]
+
     def inputs(self, setup: SetupRow, brief: Brief, pins: Mapping[Setting, Value] | None = None) -> Inputs:
         """What a setup is planned from as things stand. pins: besides its own."""
         device = self.device(setup.device_id)
@@ -78,9 +83,10 @@ class Planner:
         pins: besides the setup's own.
         """
         inputs = self.inputs(setup, brief, pins)
-        return self.shared.sketches.of(inputs, self.shared.planners, lambda: self._kept(setup, inputs.fingerprint))
+        return self.shared.sketches.of(inputs, self.shared.planners, lambda: self.kept(setup, inputs.fingerprint))
 
-    def _kept(self, setup: SetupRow, made_from: str) -> Outcome | None:
+    def kept(self, setup: SetupRow, made_from: str) -> Outcome | None:
+        """The plan that is kept of a setup, where it was made from this."""
         kept = kept_plan(self.rows, setup.id, made_from)
         return None if kept is None else _outcome.validate_python(kept)
 
@@ -113,7 +119,7 @@ class Planner:
         self, asked: Sequence[tuple[SetupRow, Brief]], *, passing: bool, until: float | None
     ) -> list[Outcome | None]:
         wanted = [(setup, self.inputs(setup, brief)) for setup, brief in asked]
-        kept = [None if passing else self._kept(setup, inputs.fingerprint) for setup, inputs in wanted]
+        kept = [None if passing else self.kept(setup, inputs.fingerprint) for setup, inputs in wanted]
         anew = {inputs.fingerprint: inputs for (_, inputs), before in zip(wanted, kept, strict=True) if before is None}
         made = self._made(list(anew.values()), until)
         if not passing:

@@ -23,6 +23,7 @@ from steady_tide.storage import Files
 from steady_tide.store.database import Database
 from steady_tide.store.errors import Unavailable
 from steady_tide.store.repositories.jobs import jobs_open
+from steady_tide.work.painters import Painting
 from steady_tide.work.planners import Pool
 
 HEADER_S: Final = 10.0
@@ -132,6 +133,7 @@ def answer(made: Answering, listener: socket.socket) -> None:
     """Answer on a socket until a signal says stop."""
     logging.basicConfig(format="%(message)s", level=made.log)
     database, planners = Database(made.database_url, connections=made.connections), Pool(made.planners)
+    painters = Painting(made.planners)
     service = Service(
         database,
         Files(made.files),
@@ -141,13 +143,15 @@ def answer(made: Answering, listener: socket.socket) -> None:
         hosts=made.hosts,
         https=made.https,
         registration=made.registration,
-        shared=Shared(planners=planners),
+        shared=Shared(planners=planners, painters=painters),
     )
     meters = service.meters
     meters.turns(service.turns.every)
-    meters.told("plans", "Questions to the planners so far.", lambda: planners.asked)
-    meters.told("plans_running", "Questions that planners work on now.", lambda: planners.running)
-    meters.told("plans_given_up", "Questions given up after too long.", lambda: planners.given_up)
+    meters.told("plans", "Questions to the planners so far.", lambda: planners.processes.asked)
+    meters.told("plans_running", "Questions that planners work on now.", lambda: planners.processes.running)
+    meters.told("plans_given_up", "Questions given up after too long.", lambda: planners.processes.given_up)
+    meters.told("pictures", "Pictures made so far.", lambda: painters.processes.asked)
+    meters.told("pictures_running", "Pictures that are made now or wait.", lambda: painters.processes.running)
     meters.told("jobs_waiting", "Jobs that wait or are done now.", lambda: _waiting(database))
     try:
         planners.warm()
@@ -161,6 +165,7 @@ def answer(made: Answering, listener: socket.socket) -> None:
             log.warning("stopped with something left behind (%s)", error)
     finally:
         planners.close()
+        painters.close()
         database.close()
 
 

@@ -31,7 +31,9 @@ GREY: Final = 0.18
 LUMINANCE: Final = (0.2126, 0.7152, 0.0722)
 """Of red, green and blue light (ITU-R BT.709)."""
 GUIDE_SPP: Final = 24
-MATTE_SPP: Final = 32
+MATTE_SPP: Final = 24
+NEARER: Final = 0.9999
+"""Depth is told in single precision: the same place twice is the same to so much."""
 
 
 @dataclass(frozen=True)
@@ -191,11 +193,21 @@ def depth_of(stage: Stage, layers: Sequence[str], face: Face) -> Image:
 
 
 def matte_of(stage: Stage, layer: str, face: Face) -> Image:
-    """How much of each pixel a layer covers [0, 1], with what stands before it taken off."""
-    shown = mi.load_dict({"type": "path", "max_depth": 1})
-    camera = sensor(stage, face, spp=MATTE_SPP)
-    seen = np.array(mi.render(stage.matte(layer), sensor=camera, integrator=shown, spp=MATTE_SPP, seed=0))[..., 0]
-    return np.clip(seen, 0.0, 1.0).astype(np.float32)
+    """How much of each pixel a layer covers [0, 1], with what stands before it taken off.
+
+    The share of rays that meet something nearer with the layer than without it.
+    """
+    without = [name for name in stage.layers if name != layer]
+    camera, depth = sensor(stage, face, spp=1), mi.load_dict({"type": "depth"})
+    covered: Any = 0.0
+    for turn in range(MATTE_SPP):
+        rays = [
+            np.array(mi.render(stage.lit(layers), sensor=camera, integrator=depth, spp=1, seed=turn))[..., 0]
+            for layers in (list(stage.layers), without)
+        ]
+        there, behind = (np.where(far > 0, far, FAR_M) for far in rays)
+        covered = covered + (there < behind * NEARER) / MATTE_SPP
+    return np.asarray(covered, dtype=np.float32)
 
 
 def see(stage: Stage, face: Face, *, grey: float, spp: int) -> Seen:

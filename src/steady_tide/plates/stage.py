@@ -2,7 +2,7 @@
 
 import tempfile
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any, Literal
 
@@ -10,7 +10,7 @@ import mitsuba as mi
 import numpy as np
 from numpy.typing import NDArray
 
-from steady_tide.plates.shapes import Colour, Shape, joined
+from steady_tide.plates.shapes import Colour, Shape
 
 mi.set_variant("scalar_rgb")
 mi.set_log_level(mi.LogLevel.Error)
@@ -124,9 +124,6 @@ class Stage:
     ) -> None:
         """Copies of some meshes. places: (n, 4, 4) from thing to world."""
         chance = np.random.default_rng(seed)
-        if layer != "ground":  # copies cannot shine in this renderer, which the matte of a layer needs
-            self.put(joined([_copied(kinds[0][0], place) for place in places]), kinds[0][1], layer=layer, smooth=smooth)
-            return
         parts = self.layers[layer].parts
         names = []
         for shape, surface in kinds:
@@ -212,37 +209,10 @@ class Stage:
         bare = {key: {k: v for k, v in part.items() if k != "emitter"} for key, part in self.parts(layers).items()}
         return self._loaded(("even", *layers), lambda: {"even": light, **bare})
 
-    def matte(self, layer: str) -> Any:
-        """All layers black but one, which shines evenly."""
-        black = {"type": "diffuse", "reflectance": {"type": "rgb", "value": 0.0}}
-
-        def parts() -> Part:
-            return {
-                key: _bare(part, black, shines=name == layer)
-                for name in self.layers
-                for key, part in self.layers[name].parts.items()
-            }
-
-        return self._loaded(("matte", layer), parts)
-
     def _loaded(self, key: tuple[str, ...], parts: Callable[[], Part]) -> Any:
         if key not in self._scenes:
             self._scenes[key] = mi.load_dict({"type": "scene", **parts()})
         return self._scenes[key]
-
-
-def _copied(shape: Shape, place: NDArray[np.float64]) -> Shape:
-    return replace(shape, points=shape.points @ place[:3, :3].T + place[:3, 3])
-
-
-def _bare(part: Part, surface: Part, *, shines: bool) -> Part:
-    """A thing without its surface, black or shining evenly."""
-    shining = {"emitter": glows((1.0, 1.0, 1.0))} if shines else {}
-    if part["type"] == "shapegroup":
-        return {"type": "shapegroup", "inside": {**part["inside"], "bsdf": surface}}
-    if part["type"] == "instance":
-        return part
-    return {key: value for key, value in part.items() if key != "emitter"} | {"bsdf": surface} | shining
 
 
 RAMP = 64

@@ -9,6 +9,8 @@ export type Step = { from: number; to: number; y: number; height: number; stops:
 
 export type Tide = {
   y: (ev: number) => number;
+  /** The light at a height of the plot. */
+  evAt: (y: number) => number;
   ticks: number[];
   /** Filled curve of the light, and its band of uncertainty, as SVG paths. */
   curve: string;
@@ -60,6 +62,7 @@ export function tide(light: Light, marks: Marks, width: number, height: number):
   const lower = line(-light.uncertainty);
   return {
     y,
+    evAt: (at) => y.invert(at),
     ticks: y.ticks(Math.max(3, Math.round(height / 34))).filter(Number.isInteger),
     curve: `M0,${height} L${line(0).join(" L")} L${width},${height} Z`,
     band: `M${upper.join(" L")} L${lower.reverse().join(" L")} Z`,

@@ -8,19 +8,24 @@ export function Sheet({
   onOpenChange,
   title,
   about,
+  wide = false,
   children,
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   title: string;
   about: string;
+  /** As wide as there is room. */
+  wide?: boolean;
   children: ReactNode;
 }) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-black/45" />
-        <Dialog.Content className="fixed top-[12vh] left-1/2 max-h-[80vh] w-[min(30rem,94vw)] -translate-x-1/2 overflow-auto rounded-sm border rule bg-paper p-5 shadow-lg">
+        <Dialog.Content
+          className={`fixed left-1/2 -translate-x-1/2 overflow-auto rounded-sm border rule bg-paper p-5 shadow-lg ${wide ? "top-[3vh] max-h-[94vh] w-[min(80rem,96vw)]" : "top-[12vh] max-h-[80vh] w-[min(30rem,94vw)]"}`}
+        >
           <Dialog.Title className="mb-1 pr-8 text-verdict">{title}</Dialog.Title>
           <Dialog.Description className="mb-4 text-soft">{about}</Dialog.Description>
           {children}

@@ -52,13 +52,15 @@ SUN_UP_DEG: Final = 40.0
 class PictureFigures(Part):
     """What stands under a picture; blur and jump in pixels of the finished film.
 
-    error_stops: too bright or dark against what is meant. red_left: share of the surface's red, under water.
+    error_stops: too bright or dark against what is meant; recorded_stops: mid grey over its usual place.
+    red_left: share of the surface's red, under water.
     """
 
     ev100: float
     shutter_s: float
     iso: float
     error_stops: float
+    recorded_stops: float
     snr_mid: float
     snr_shadow: float
     smear_px: float
@@ -384,6 +386,7 @@ def _figures(
         shutter_s=one.shutter_s,
         iso=one.iso,
         error_stops=one.error_stops,
+        recorded_stops=chosen.settings.bias_stops + one.error_stops,
         snr_mid=one.snr_mid,
         snr_shadow=one.snr_shadow,
         smear_px=motion.shake_rad_s * one.shutter_s * chosen.focal_px,

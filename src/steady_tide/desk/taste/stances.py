@@ -101,6 +101,10 @@ class Stances:
         stance = Stance.opened(kept["stance"])
         return School(key=key, name=stance.name, line=kept["line"], stance=stance)
 
+    def stance(self, key: str) -> Stance:
+        """The stance of a school. Raises BadInput for one that is not there."""
+        return self._school(self.known(key)).stance
+
     @property
     def usual(self) -> str:
         """The school that holds where neither scene nor shoot says another."""

@@ -2040,6 +2040,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setups/{setup_id}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pictures
+         * @description What a set of a scene takes, as it stands or with something changed; nothing is kept.
+         */
+        post: operations["pictures_pictures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{word}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture
+         * @description A picture by its word; it never changes.
+         */
+        get: operations["pictures_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -4293,6 +4333,16 @@ export interface components {
             sensor: components["schemas"]["Sensor"];
         };
         /**
+         * Light
+         * @description In what light it is looked at: EV at ISO 100, else that aimed at; depth under water [m], else the brief's.
+         */
+        Light: {
+            /** Ev100 */
+            ev100?: number | null;
+            /** Depth M */
+            depth_m?: number | null;
+        };
+        /**
          * LightLevel
          * @description The light on the subject as computed.
          *
@@ -4923,6 +4973,20 @@ export interface components {
             invitation: string;
         };
         /**
+         * NoPicture
+         * @description Why there is none, in words.
+         */
+        NoPicture: {
+            /**
+             * Outcome
+             * @default none
+             * @constant
+             */
+            outcome: "none";
+            /** Words */
+            words: string;
+        };
+        /**
          * Option
          * @description An offered value: what the best set with it costs more, or why it is refused.
          */
@@ -5020,6 +5084,115 @@ export interface components {
             how: "phone";
             /** Lux */
             lux: number;
+        };
+        /**
+         * PictureFigures
+         * @description What stands under a picture; blur and jump in pixels of the finished film.
+         *
+         *     error_stops: too bright or dark against what is meant. red_left: share of the surface's red, under water.
+         */
+        PictureFigures: {
+            /** Ev100 */
+            ev100: number;
+            /** Shutter S */
+            shutter_s: number;
+            /** Iso */
+            iso: number;
+            /** Error Stops */
+            error_stops: number;
+            /** Snr Mid */
+            snr_mid: number;
+            /** Snr Shadow */
+            snr_shadow: number;
+            /** Smear Px */
+            smear_px: number;
+            /** Subject Px */
+            subject_px: number;
+            /** Jump Px */
+            jump_px: number;
+            /** Across Deg */
+            across_deg: number;
+            /** Gb Per Hour */
+            gb_per_hour: number;
+            /** Pixels Over Need */
+            pixels_over_need: number;
+            /** Ripple Share */
+            ripple_share: number;
+            /** Red Left */
+            red_left?: number | null;
+            /** Uncertainty Stops */
+            uncertainty_stops: number;
+            /** Bits Per Pixel */
+            bits_per_pixel: number;
+        };
+        /**
+         * PictureView
+         * @description A picture and what stands under it. whole, graded, peek, graded_peek: words of its addresses.
+         *
+         *     unsure: its light is known no better than half a stop. set: the four values that matter, in words.
+         */
+        PictureView: {
+            /**
+             * Outcome
+             * @default picture
+             * @constant
+             */
+            outcome: "picture";
+            /**
+             * Plate
+             * @enum {string}
+             */
+            plate: "ropes" | "quay" | "bow" | "farm" | "jar" | "sheds" | "seat" | "slope" | "street";
+            figures: components["schemas"]["PictureFigures"];
+            /** Unsure */
+            unsure: boolean;
+            /** Headline */
+            headline: string;
+            /** Texts */
+            texts: {
+                [key: string]: string;
+            };
+            /** Cost */
+            cost: number;
+            /** Whole */
+            whole: string;
+            /** Graded */
+            graded: string;
+            /** Peek */
+            peek: string;
+            /** Graded Peek */
+            graded_peek: string;
+            /** Small */
+            small: string;
+        };
+        /**
+         * PictureWish
+         * @description What is looked at; what is left out stands as it is.
+         */
+        PictureWish: {
+            /** @default {} */
+            light: components["schemas"]["Light"];
+            /** School */
+            school?: string | null;
+            /** Device Id */
+            device_id?: string | null;
+            /**
+             * Pins
+             * @default {}
+             */
+            pins: {
+                [key: string]: string | number;
+            };
+            /** Plate */
+            plate?: ("ropes" | "quay" | "bow" | "farm" | "jar" | "sheds" | "seat" | "slope" | "street") | null;
+        };
+        /**
+         * PicturesRequest
+         * @description Several pictures of one scene.
+         */
+        PicturesRequest: {
+            /** Wishes */
+            wishes: components["schemas"]["PictureWish"][];
         };
         /**
          * PinRequest
@@ -7040,6 +7213,7 @@ export type Lapse = components['schemas']['Lapse'];
 export type Leaving = components['schemas']['Leaving'];
 export type LedgerPart = components['schemas']['LedgerPart'];
 export type Lens = components['schemas']['Lens'];
+export type Light = components['schemas']['Light'];
 export type LightLevel = components['schemas']['LightLevel'];
 export type LightSummary = components['schemas']['LightSummary'];
 export type LineOfLedger = components['schemas']['LineOfLedger'];
@@ -7063,6 +7237,7 @@ export type MoveView = components['schemas']['MoveView'];
 export type NamedLight = components['schemas']['NamedLight'];
 export type NdFilter = components['schemas']['NdFilter'];
 export type NewAccount = components['schemas']['NewAccount'];
+export type NoPicture = components['schemas']['NoPicture'];
 export type Option = components['schemas']['Option'];
 export type OrderView = components['schemas']['OrderView'];
 export type OwnView = components['schemas']['OwnView'];
@@ -7070,6 +7245,10 @@ export type PasswordChange = components['schemas']['PasswordChange'];
 export type Pasted = components['schemas']['Pasted'];
 export type PastedModes = components['schemas']['PastedModes'];
 export type PhoneReading = components['schemas']['PhoneReading'];
+export type PictureFigures = components['schemas']['PictureFigures'];
+export type PictureView = components['schemas']['PictureView'];
+export type PictureWish = components['schemas']['PictureWish'];
+export type PicturesRequest = components['schemas']['PicturesRequest'];
 export type PinRequest = components['schemas']['PinRequest'];
 export type PlaceRequest = components['schemas']['PlaceRequest'];
 export type PlaceView = components['schemas']['PlaceView'];
@@ -20932,6 +21111,238 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"] | components["schemas"]["Conflict"] | components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    pictures_pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                setup_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PicturesRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": (components["schemas"]["PictureView"] | components["schemas"]["NoPicture"])[];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    pictures_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
                 };
             };
             /** @description Bad Request */

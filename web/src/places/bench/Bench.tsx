@@ -19,6 +19,7 @@ import { Helps } from "./Helps";
 import { Ledger } from "./Ledger";
 import { LightTable } from "./LightTable";
 import { SceneBar } from "./SceneBar";
+import { ScenePicture, type Tried } from "./ScenePicture";
 import { SetPanel } from "./SetPanel";
 import { TideDiagram } from "./TideDiagram";
 
@@ -45,6 +46,8 @@ export function Bench() {
 function OpenScene({ scene }: { scene: SceneView }) {
   const [search, setSearch] = useSearchParams();
   const [problem, setProblem] = useState("");
+  const [light, setLight] = useState<number | null>(null);
+  const [tried, setTried] = useState<Tried | null>(null);
   const { brief, keeping, clash } = useBriefDraft(scene);
   const gone = useGone(scene.id);
   const wide = useWide();
@@ -83,6 +86,16 @@ function OpenScene({ scene }: { scene: SceneView }) {
   if (!setup) return <Nowhere />;
   const outcome = setup.outcome;
   const refused = outcome.outcome === "refused" ? outcome.problems : NONE;
+  const picture =
+    outcome.outcome === "plan" ? (
+      <ScenePicture
+        setupId={setup.id}
+        made={`${scene.revision} ${setup.held.key}`}
+        plan={outcome}
+        light={light}
+        tried={tried}
+      />
+    ) : null;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <SceneBar scene={scene} keeping={keeping} onStep={(by) => step.mutate(by)} />
@@ -99,6 +112,8 @@ function OpenScene({ scene }: { scene: SceneView }) {
               asking={!gone}
               perform={perform}
               problem={problem}
+              onTry={setTried}
+              picture={wide ? null : picture}
             />
           ) : (
             <>
@@ -118,7 +133,8 @@ function OpenScene({ scene }: { scene: SceneView }) {
         <section aria-label="Light and exposure" className="min-w-0 bg-paper px-4 py-3">
           {outcome.outcome === "plan" ? (
             <>
-              <TideDiagram plan={outcome} />
+              {wide ? picture : null}
+              <TideDiagram plan={outcome} chosen={light} onChoose={setLight} />
               <LightTable plan={outcome} />
               <Ledger plan={outcome} />
               <Figures plan={outcome} />

@@ -1,10 +1,11 @@
 import { Pin } from "lucide-react";
-import { memo, useState } from "react";
+import { memo, useEffect, useState } from "react";
 import type { Decision, Option } from "../../domain/documents";
 import { stops } from "../../domain/format";
 import { choosePin, type Perform } from "../../state/acts";
 import { Button } from "../../ui/Button";
 import { Tip } from "../../ui/Tip";
+import type { Tried } from "./ScenePicture";
 import { WhatIf } from "./WhatIf";
 
 type Props = {
@@ -13,6 +14,8 @@ type Props = {
   onOpen: (setting: string) => void;
   setupId: string;
   perform: Perform;
+  /** Told of a value that is rested on, and of its end. */
+  onTry: (tried: Tried | null) => void;
   /** Without the reason in the line, for settings that seldom need a look. */
   brief?: boolean;
   problem: string;
@@ -27,6 +30,7 @@ export const DecisionRow = memo(function DecisionRow({
   onOpen,
   setupId,
   perform,
+  onTry,
   brief = false,
   problem,
   told = null,
@@ -65,7 +69,7 @@ export const DecisionRow = memo(function DecisionRow({
               Refused: {problem}.
             </p>
           ) : null}
-          <Options decision={decision} setupId={setupId} perform={perform} />
+          <Options decision={decision} setupId={setupId} perform={perform} onTry={onTry} />
         </div>
       ) : null}
     </li>
@@ -107,9 +111,20 @@ function Rivals({ decision }: { decision: Decision }) {
   ));
 }
 
-function Options({ decision, setupId, perform }: { decision: Decision; setupId: string; perform: Perform }) {
+function Options({
+  decision,
+  setupId,
+  perform,
+  onTry,
+}: Pick<Props, "decision" | "setupId" | "perform" | "onTry">) {
   const pin = (value: string | number | null) => perform(() => choosePin(setupId, decision.setting, value));
   const [tried, setTried] = useState<Option | null>(null);
+  useEffect(() => () => onTry(null), [onTry]);
+  const look = (option: Option) => {
+    const own = option.value === decision.value;
+    setTried(own ? null : option);
+    onTry(own ? null : { setting: decision.setting, value: option.value, text: option.text });
+  };
   const possible = decision.options.filter((option) => !option.refused);
   const refused = decision.options.filter((option) => option.refused);
   return (
@@ -122,7 +137,7 @@ function Options({ decision, setupId, perform }: { decision: Decision; setupId: 
             option={option}
             decision={decision}
             onPin={pin}
-            onLook={() => setTried(option.value === decision.value ? null : option)}
+            onLook={() => look(option)}
           />
         ))}
         {decision.pinned ? (

@@ -1,4 +1,4 @@
-import { memo, useCallback, useState } from "react";
+import { memo, type ReactNode, useCallback, useState } from "react";
 import type { Decision, Plan } from "../../domain/documents";
 import { shutterOf } from "../../domain/habits";
 import { type Perform, releasePins } from "../../state/acts";
@@ -9,6 +9,7 @@ import { AnswerHead } from "./AnswerHead";
 import { DecisionRow } from "./DecisionRow";
 import { Helps } from "./Helps";
 import { SceneBag } from "./SceneBag";
+import type { Tried } from "./ScenePicture";
 
 const TABLED = ["Frame", "Recording", "Exposure", "Colour"];
 
@@ -20,6 +21,8 @@ export const SetPanel = memo(function SetPanel({
   asking,
   perform,
   problem,
+  onTry,
+  picture,
 }: {
   plan: Plan;
   setupId: string;
@@ -29,6 +32,10 @@ export const SetPanel = memo(function SetPanel({
   perform: Perform;
   /** Why the last wish was refused; told where it was made. */
   problem: string;
+  /** Told of a value that is rested on, and of its end. */
+  onTry: (tried: Tried | null) => void;
+  /** The picture, where it stands among the answers. */
+  picture: ReactNode;
 }) {
   const vocabulary = useVocabulary();
   const [open, setOpen] = useState<string | null>(null);
@@ -46,6 +53,7 @@ export const SetPanel = memo(function SetPanel({
       onOpen={flip}
       setupId={setupId}
       perform={perform}
+      onTry={onTry}
       brief={!TABLED.includes(decision.room)}
       problem={open === decision.setting ? problem : ""}
       told={decision.setting === "shutter" ? shutterOf(plan.decisions) : null}
@@ -66,6 +74,7 @@ export const SetPanel = memo(function SetPanel({
           </Button>
         ) : null}
       </div>
+      {picture}
       {problem && open === null ? <Notice>{problem}</Notice> : null}
       {plan.prices.length > 0 ? (
         <ul

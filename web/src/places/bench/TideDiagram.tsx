@@ -1,7 +1,8 @@
-import { memo } from "react";
+import { memo, type PointerEvent } from "react";
 import type { Plan } from "../../domain/documents";
 import { level, levelBare, lux, luxOfEv } from "../../domain/format";
 import { lightAt, tide, verdict } from "../../domain/tide";
+import { Button } from "../../ui/Button";
 import { Shades } from "../../ui/Shades";
 
 const WIDTH = 344;
@@ -12,7 +13,16 @@ const TOP = 8;
 const BOTTOM = 38;
 
 /** The light of a scene against the marks of its set. */
-export const TideDiagram = memo(function TideDiagram({ plan }: { plan: Plan }) {
+export const TideDiagram = memo(function TideDiagram({
+  plan,
+  chosen,
+  onChoose,
+}: {
+  plan: Plan;
+  /** The light that is looked at [EV], or null for that expected. */
+  chosen: number | null;
+  onChoose: (ev: number | null) => void;
+}) {
   const light = {
     dark: plan.dark_ev100,
     aim: plan.light.ev100,
@@ -118,8 +128,22 @@ export const TideDiagram = memo(function TideDiagram({ plan }: { plan: Plan }) {
               </text>
             </g>
           ))}
+          <Pull
+            ev={chosen ?? light.aim}
+            span={[drawn.evAt(height), drawn.evAt(0)]}
+            y={drawn.y}
+            evAt={drawn.evAt}
+            width={width}
+            height={height}
+            onChoose={onChoose}
+          />
         </g>
       </svg>
+      {chosen === null ? null : (
+        <Button look="quiet" className="text-note" onClick={() => onChoose(null)}>
+          Back to the light expected
+        </Button>
+      )}
       {plan.reach.words ? <p className="text-note">{plan.reach.words}</p> : null}
       <p className="text-fine text-soft">
         EV at ISO 100 left, light on the subject right; pale band: ± {light.uncertainty.toFixed(1)} stops.
@@ -128,6 +152,77 @@ export const TideDiagram = memo(function TideDiagram({ plan }: { plan: Plan }) {
     </figure>
   );
 });
+
+/** How far a key moves the light [stops]. */
+const KEYED = 1 / 3;
+
+/** The light that is looked at: a line to pull up and down, by hand or by arrows. */
+function Pull({
+  ev,
+  span,
+  y,
+  evAt,
+  width,
+  height,
+  onChoose,
+}: {
+  ev: number;
+  span: [number, number];
+  y: (ev: number) => number;
+  evAt: (y: number) => number;
+  width: number;
+  height: number;
+  onChoose: (ev: number) => void;
+}) {
+  const [low, high] = span;
+  const choose = (next: number) => onChoose(Math.round(Math.min(high, Math.max(low, next)) * 10) / 10);
+  const pulled = (event: PointerEvent<SVGGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    choose(evAt(((event.clientY - box.top) / box.height) * height));
+  };
+  const steps: Record<string, number> = {
+    ArrowUp: KEYED,
+    ArrowRight: KEYED,
+    ArrowDown: -KEYED,
+    ArrowLeft: -KEYED,
+  };
+  return (
+    <>
+      {/* The whole plot takes the pull, so that no thumb has to hit a line. */}
+      <g
+        className="cursor-ns-resize touch-none"
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          pulled(event);
+        }}
+        onPointerMove={(event) => event.buttons && pulled(event)}
+      >
+        <rect width={width} height={height} fill="transparent" />
+      </g>
+      <g
+        transform={`translate(0,${y(Math.min(high, Math.max(low, ev)))})`}
+        role="slider"
+        tabIndex={0}
+        aria-label="Light looked at"
+        aria-orientation="vertical"
+        aria-valuenow={Math.round(ev * 10) / 10}
+        aria-valuemin={Math.round(low * 10) / 10}
+        aria-valuemax={Math.round(high * 10) / 10}
+        aria-valuetext={level(ev)}
+        className="pointer-events-none"
+        onKeyDown={(event) => {
+          const step = steps[event.key];
+          if (step === undefined) return;
+          event.preventDefault();
+          choose(ev + step);
+        }}
+      >
+        <line x2={width} stroke="var(--signal)" strokeWidth={1} strokeDasharray="5 3" />
+        <path d={`M${width},0 l7,-5 v10 z`} fill="var(--signal)" />
+      </g>
+    </>
+  );
+}
 
 function Mark({
   y,

@@ -1,0 +1,65 @@
+"""Pictures of sets: which there are, and their pixels by an address that always means the same."""
+
+from typing import Annotated, Final
+from uuid import UUID
+
+from fastapi import APIRouter, Path, Response
+from pydantic import BaseModel, ConfigDict, Field
+
+from steady_tide.api.context import PainterTurn, ServiceOf, WorkplaceOf
+from steady_tide.api.problems import RESPONSES
+from steady_tide.core.picture.shot import PlateName
+from steady_tide.core.picture.taken import Light
+from steady_tide.desk.bench.pictures import NoPicture, Pictures, PictureView, Wish
+from steady_tide.formats.shots import LONGEST, read_word
+
+router = APIRouter(prefix="/api", tags=["pictures"], responses=RESPONSES)
+
+MOST: Final = 6
+"""Pictures asked for at once."""
+MOST_PINS: Final = 8
+Word = Annotated[str, Path(min_length=8, max_length=LONGEST, pattern=r"^[A-Za-z0-9_-]+$")]
+PinnedValue = Annotated[str, Field(max_length=120)] | int | float
+
+
+class PictureWish(BaseModel):
+    """What is looked at; what is left out stands as it is."""
+
+    model_config = ConfigDict(extra="forbid")
+    light: Light = Light()
+    school: Annotated[str, Field(max_length=60)] | None = None
+    device_id: UUID | None = None
+    pins: dict[Annotated[str, Field(min_length=1, max_length=40)], PinnedValue] = Field(
+        default={}, max_length=MOST_PINS
+    )
+    plate: PlateName | None = None
+
+    def told(self) -> Wish:
+        """The same for the desk."""
+        return Wish(self.light, self.school, self.device_id, dict(self.pins), self.plate)
+
+
+class PicturesRequest(BaseModel):
+    """Several pictures of one scene."""
+
+    model_config = ConfigDict(extra="forbid")
+    wishes: Annotated[list[PictureWish], Field(min_length=1, max_length=MOST)]
+
+
+@router.post("/setups/{setup_id}/pictures")
+def pictures(at: WorkplaceOf, setup_id: UUID, asked: PicturesRequest) -> list[PictureView | NoPicture]:
+    """What a set of a scene takes, as it stands or with something changed; nothing is kept."""
+    return Pictures(at).of(setup_id, [wish.told() for wish in asked.wishes])
+
+
+@router.get(
+    "/pictures/{word}.jpg",
+    dependencies=[PainterTurn],
+    response_class=Response,
+    responses={200: {"content": {"image/jpeg": {}}}},
+)
+def picture(service: ServiceOf, word: Word) -> Response:
+    """A picture by its word; it never changes."""
+    shot, look = read_word(word)
+    content = service.shared.painters.still(shot, look)
+    return Response(content, media_type="image/jpeg", headers={"Cache-Control": "private, max-age=31536000, immutable"})

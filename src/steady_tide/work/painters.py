@@ -1,0 +1,32 @@
+"""Pictures in processes of their own, so that nobody who saves or reads waits for one."""
+
+from typing import Final
+
+from steady_tide.core.picture.shot import Look, Shot
+from steady_tide.media import pictures
+from steady_tide.media.pictures import Wanted
+from steady_tide.work.processes import Processes
+
+LONGEST_S: Final = 20.0
+"""After how long a picture is given up [s]. On a slow machine a still takes 0.2 s, a clip some seconds."""
+
+
+class Painting:
+    """So many processes that make pictures. Close it at the end."""
+
+    def __init__(self, processes: int, *, longest_s: float = LONGEST_S) -> None:
+        self.processes = Processes(
+            processes, name="painter", preload="steady_tide.media.pictures", longest_s=longest_s, too_long=_too_long
+        )
+
+    def still(self, shot: Shot, look: Look) -> bytes:
+        """A picture as JPEG. Raises BadInput after too long, Unavailable where a process died over it twice."""
+        return self.processes.do(pictures.still, Wanted(shot, look))
+
+    def close(self) -> None:
+        """Stop every process; none is begun after."""
+        self.processes.close()
+
+
+def _too_long(longest_s: float) -> str:
+    return f"this picture took longer than {longest_s:.0f} s and was given up"

@@ -3,9 +3,10 @@
 from typing import Annotated, Final
 from uuid import UUID
 
-from fastapi import APIRouter, Path, Response
+from fastapi import APIRouter, Body, Path, Response
 from pydantic import BaseModel, ConfigDict, Field
 
+from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import PainterTurn, ServiceOf, WorkplaceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.picture.shot import PlateName
@@ -18,6 +19,10 @@ router = APIRouter(prefix="/api", tags=["pictures"], responses=RESPONSES)
 MOST: Final = 6
 """Pictures asked for at once."""
 MOST_PINS: Final = 8
+KEPT: Final = {"Cache-Control": "private, max-age=31536000, immutable"}
+"""A picture is what its address says, so a browser may keep it for ever."""
+LARGEST_TABLE: Final = 12 * MB
+TABLE: Final = {"text/plain": {"schema": {"type": "string", "format": "binary"}}}
 Word = Annotated[str, Path(min_length=8, max_length=LONGEST, pattern=r"^[A-Za-z0-9_-]+$")]
 PinnedValue = Annotated[str, Field(max_length=120)] | int | float
 
@@ -62,4 +67,30 @@ def picture(service: ServiceOf, word: Word) -> Response:
     """A picture by its word; it never changes."""
     shot, look = read_word(word)
     content = service.shared.painters.still(shot, look)
-    return Response(content, media_type="image/jpeg", headers={"Cache-Control": "private, max-age=31536000, immutable"})
+    return Response(content, media_type="image/jpeg", headers=KEPT)
+
+
+@router.get(
+    "/pictures/{word}.mp4",
+    dependencies=[PainterTurn],
+    response_class=Response,
+    responses={200: {"content": {"video/mp4": {}}}},
+)
+def clip(service: ServiceOf, word: Word) -> Response:
+    """Some seconds of a picture as they play on the timeline; it never changes."""
+    shot, look = read_word(word)
+    return Response(service.shared.painters.clip(shot, look), media_type="video/mp4", headers=KEPT)
+
+
+@router.post(
+    "/pictures/{word}/through",
+    dependencies=[PainterTurn],
+    response_class=Response,
+    responses={200: {"content": {"image/jpeg": {}}}},
+    openapi_extra={**largest(LARGEST_TABLE), "requestBody": {"required": True, "content": TABLE}},
+)
+def through(service: ServiceOf, word: Word, table: Annotated[bytes, Body(media_type="text/plain")]) -> Response:
+    """A picture as somebody's own table of colours (.cube) makes it look; the table is not kept."""
+    shot, look = read_word(word)
+    text = table.decode("utf-8", errors="replace")
+    return Response(service.shared.painters.through(shot, look, text), media_type="image/jpeg")

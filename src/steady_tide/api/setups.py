@@ -1,6 +1,6 @@
 """A camera on a scene: school, pins, card, read-back."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, Query, Response
@@ -19,7 +19,7 @@ from steady_tide.desk.bench.asking import Asking
 from steady_tide.desk.bench.bench import Bench
 from steady_tide.desk.bench.helping import ComeBy, Helping
 from steady_tide.desk.cards.cards import Cards
-from steady_tide.desk.views import CardView, SceneView
+from steady_tide.desk.views import CardView, SceneView, Trial
 from steady_tide.formats.qr import qr_svg
 
 router = APIRouter(prefix="/api/setups", tags=["setups"], responses=RESPONSES)
@@ -72,6 +72,21 @@ class ConfirmRequest(BaseModel):
     revision: Annotated[int, Field(ge=0, le=2_000_000_000)]
 
 
+class TrialRequest(BaseModel):
+    """A set to be tested for real."""
+
+    model_config = ConfigDict(extra="forbid")
+    label: Annotated[str, Field(min_length=1, max_length=120)]
+    values: dict[SettingName, Annotated[str, Field(max_length=200)]] = Field(default={}, max_length=50)
+
+
+class TrialsRequest(BaseModel):
+    """At most two of them."""
+
+    model_config = ConfigDict(extra="forbid")
+    trials: Annotated[list[TrialRequest], Field(max_length=2)]
+
+
 class SlotRequest(BaseModel):
     """A preset slot of the camera."""
 
@@ -79,6 +94,7 @@ class SlotRequest(BaseModel):
     slot: Annotated[int, Field(ge=1, le=50)]
 
 
+Table = Literal["standard", "correction"]
 TableSize = Annotated[int, Query(ge=17, le=65)]
 
 
@@ -157,6 +173,13 @@ def confirm(at: WorkplaceOf, setup_id: UUID, seen: ConfirmRequest) -> CardView:
     return Cards(at).confirm(setup_id, revision=seen.revision)
 
 
+@router.put("/{setup_id}/trials")
+def mark_trials(at: WorkplaceOf, setup_id: UUID, marked: TrialsRequest) -> CardView:
+    """Mark two sets to be tested for real; they stand on the card."""
+    trials = [Trial(label=one.label, values=dict(one.values)) for one in marked.trials]
+    return Cards(at).test(setup_id, trials)
+
+
 @router.put("/{setup_id}/slot")
 def choose_slot(at: WorkplaceOf, setup_id: UUID, choice: SlotRequest) -> CardView:
     """Put the card on another preset slot."""
@@ -170,10 +193,10 @@ def clear(at: WorkplaceOf, setup_id: UUID) -> CardView:
 
 
 @router.get("/{setup_id}/look", response_class=Response, responses={200: {"content": {"text/plain": {}}}})
-def look(at: WorkplaceOf, setup_id: UUID, size: TableSize = 33) -> Response:
-    """A table (.cube) that takes the set's colour profile to a standard look."""
-    text, profile = Cards(at).look(setup_id, size=size)
-    named = {"Content-Disposition": f'attachment; filename="{profile}-to-standard-{size}.cube"'}
+def look(at: WorkplaceOf, setup_id: UUID, size: TableSize = 33, to: Table = "standard") -> Response:
+    """A table (.cube) for the set: its colour profile to a standard look, or grey made neutral within its profile."""
+    text, profile = Cards(at).look(setup_id, size=size, to=to)
+    named = {"Content-Disposition": f'attachment; filename="{profile}-{to}-{size}.cube"'}
     return Response(text, media_type="text/plain; charset=utf-8", headers=named)
 
 

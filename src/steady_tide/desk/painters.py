@@ -11,6 +11,12 @@ class Painters(Protocol):
     def still(self, shot: Shot, look: Look) -> bytes:
         """A picture as JPEG."""
 
+    def clip(self, shot: Shot, look: Look) -> bytes:
+        """Some seconds as MP4."""
+
+    def through(self, shot: Shot, look: Look, table: str) -> bytes:
+        """A picture behind a table of colours, as JPEG. Raises BadInput for what is no table."""
+
 
 class PaintersHere:
     """Makes them in the process that asks: for tests and for work that has a process to itself."""
@@ -20,3 +26,15 @@ class PaintersHere:
         from steady_tide.media import pictures
 
         return pictures.still(pictures.Wanted(shot, look))
+
+    def clip(self, shot: Shot, look: Look) -> bytes:
+        """Some seconds as MP4, made now."""
+        from steady_tide.media import pictures
+
+        return pictures.clip(pictures.Wanted(shot, look))
+
+    def through(self, shot: Shot, look: Look, table: str) -> bytes:
+        """A picture behind a table of colours, as JPEG, made now. Raises BadInput for what is no table."""
+        from steady_tide.media import pictures
+
+        return pictures.through(pictures.Tabled(shot, look, table))

@@ -165,6 +165,13 @@ class CardLine(View):
     read_back: bool
 
 
+class Trial(View):
+    """A set that is to be tested for real: what it is called, and what of it differs, setting by setting, in words."""
+
+    label: str
+    values: dict[str, str]
+
+
 class CardView(View):
     """A card: what to dial into one camera for one scene, in the order of its menu."""
 
@@ -180,6 +187,7 @@ class CardView(View):
     revision: int
     outcome: Outcome
     lines: list[CardLine]
+    trials: list[Trial]
     made_from: str
 
 

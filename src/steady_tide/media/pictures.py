@@ -1,9 +1,19 @@
 """Pictures of shots as files: stills, and clips of some seconds. Made in processes of their own."""
 
-from typing import NamedTuple
+import io
+from fractions import Fraction
+from typing import Final, NamedTuple
+
+import av
+import numpy as np
+from PIL import Image, ImageFilter
 
 from steady_tide.core.picture.develop import as_file, picture
+from steady_tide.core.picture.moving import moving
+from steady_tide.core.picture.plate import Codes8
 from steady_tide.core.picture.shot import Look, Shot
+from steady_tide.core.quantities import Floats
+from steady_tide.formats.cube import read_cube
 from steady_tide.media.plates import plate
 
 
@@ -17,3 +27,44 @@ class Wanted(NamedTuple):
 def still(wanted: Wanted) -> bytes:
     """A picture as JPEG; the same bytes for the same shot and look."""
     return as_file(picture(plate(wanted.shot.plate), wanted.shot, wanted.look))
+
+
+class Tabled(NamedTuple):
+    """A picture that is wanted as a table of colours makes it look. table: the text of a `.cube` file."""
+
+    shot: Shot
+    look: Look
+    table: str
+
+
+def through(wanted: Tabled) -> bytes:
+    """A picture behind a table, as JPEG. Raises BadInput for what is no table."""
+    points = read_cube(wanted.table)
+    return as_file(tabled(picture(plate(wanted.shot.plate), wanted.shot, wanted.look), points))
+
+
+def tabled(image: Codes8, points: Floats) -> Codes8:
+    """An image (h, w, 3) as a table of colours (size, size, size, 3; by blue, green, red) makes it look."""
+    size = len(points)
+    table = ImageFilter.Color3DLUT(size, [float(one) for one in points.reshape(-1)])
+    return np.asarray(Image.fromarray(image).filter(table))
+
+
+QUALITY: Final = "24"
+"""Constant rate factor of the coder: less is better and larger."""
+
+
+def clip(wanted: Wanted) -> bytes:
+    """Some seconds as they play on the timeline, as H.264 in MP4."""
+    shot, made = wanted.shot, io.BytesIO()
+    rate = Fraction(shot.motion.timeline_hz).limit_denominator(1001)
+    with av.open(made, "w", format="mp4") as container:
+        stream = container.add_stream("libx264", rate=rate, options={"crf": QUALITY, "preset": "veryfast"})
+        stream.pix_fmt = "yuv420p"
+        for image in moving(plate(shot.plate), shot, wanted.look):
+            even = np.ascontiguousarray(image[: image.shape[0] // 2 * 2, : image.shape[1] // 2 * 2])
+            if not stream.codec_context.is_open:
+                stream.height, stream.width = even.shape[:2]
+            container.mux(stream.encode(av.VideoFrame.from_ndarray(even, format="rgb24")))
+        container.mux(stream.encode())
+    return made.getvalue()

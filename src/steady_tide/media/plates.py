@@ -10,6 +10,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.picture.plate import Layer, Map, Patch, Plate
 
 KEPT = 3
@@ -18,11 +19,11 @@ KEPT = 3
 
 @lru_cache(maxsize=KEPT)
 def plate(name: str) -> Plate:
-    """A plate by its name. Raises FileNotFoundError where there is none of it."""
-    with (
-        (files("steady_tide.media") / "plates" / f"{name}.plate").open("rb") as shipped,
-        zipfile.ZipFile(shipped) as pages,
-    ):
+    """A plate by its name. Raises BadInput where there is none."""
+    found = files("steady_tide.media") / "plates" / f"{name}.plate"
+    if not found.is_file():
+        raise BadInput([Problem(("plate",), f"the scene {name} is not drawn in this installation")])
+    with found.open("rb") as shipped, zipfile.ZipFile(shipped) as pages:
         page: dict[str, Any] = json.loads(pages.read("plate.json"))
         layers = tuple(
             Layer(one["name"], one["moves"], *(_patch(pages, one, at, of) for of in ("around", "detail")))

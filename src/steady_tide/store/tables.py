@@ -214,6 +214,7 @@ class SetupRow(Owned, Base):
     slot: Mapped[int] = mapped_column(default=1)
     school: Mapped[str] = mapped_column(String(60))
     pins: Mapped[Json] = mapped_column(default=dict)
+    trials: Mapped[JsonList] = mapped_column(default=list, server_default="[]")
 
 
 class SceneStateRow(Owned, Base):

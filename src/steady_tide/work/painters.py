@@ -4,7 +4,7 @@ from typing import Final
 
 from steady_tide.core.picture.shot import Look, Shot
 from steady_tide.media import pictures
-from steady_tide.media.pictures import Wanted
+from steady_tide.media.pictures import Tabled, Wanted
 from steady_tide.work.processes import Processes
 
 LONGEST_S: Final = 20.0
@@ -22,6 +22,14 @@ class Painting:
     def still(self, shot: Shot, look: Look) -> bytes:
         """A picture as JPEG. Raises BadInput after too long, Unavailable where a process died over it twice."""
         return self.processes.do(pictures.still, Wanted(shot, look))
+
+    def clip(self, shot: Shot, look: Look) -> bytes:
+        """Some seconds as MP4. Raises as `still`."""
+        return self.processes.do(pictures.clip, Wanted(shot, look))
+
+    def through(self, shot: Shot, look: Look, table: str) -> bytes:
+        """A picture behind a table of colours, as JPEG. Raises as `still`, and BadInput for what is no table."""
+        return self.processes.do(pictures.through, Tabled(shot, look, table))
 
     def close(self) -> None:
         """Stop every process; none is begun after."""

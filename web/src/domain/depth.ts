@@ -51,3 +51,26 @@ export function holds(water: WaterDay): string {
   if (steady_from_m <= 0) return `the set holds from the surface to ${metres(steady_to_m)}`;
   return `the set holds from ${metres(steady_from_m)} ${bottom ? "down" : `to ${metres(steady_to_m)}`}`;
 }
+
+/** How deep a dive is so many minutes after it began [m]; null where no profile says it. */
+export function depthOn(water: WaterDay, minute: number): number | null {
+  const { profile } = water;
+  const after = profile.findIndex((point) => point.minute >= minute);
+  const [next, before] = [profile[after], profile[after - 1]];
+  if (profile.length === 0) return null;
+  if (!next) return profile.at(-1)?.depth_m ?? null;
+  if (!before || next.minute === before.minute) return next.depth_m;
+  const share = (minute - before.minute) / (next.minute - before.minute);
+  return before.depth_m + share * (next.depth_m - before.depth_m);
+}
+
+/** How much lighter it is at a depth than at the planned one [stops]. */
+export function lighterBy(water: WaterDay, depth_m: number): number {
+  const { ev100, step_m } = water.depths;
+  const at = (metres: number) => {
+    const place = Math.min(Math.max(metres / step_m, 0), ev100.length - 1);
+    const [low, high] = [ev100[Math.floor(place)] ?? 0, ev100[Math.ceil(place)] ?? 0];
+    return low + (high - low) * (place % 1);
+  };
+  return at(depth_m) - at(water.depth_m);
+}

@@ -9,6 +9,7 @@ import { Shoots } from "./shoots/Shoots";
 
 /** Places that are fetched when they are first entered. */
 const Account = lazy(async () => ({ default: (await import("./account/Account")).Account }));
+const Beside = lazy(async () => ({ default: (await import("./beside/Beside")).Beside }));
 const Bench = lazy(async () => ({ default: (await import("./bench/Bench")).Bench }));
 const CardPlace = lazy(async () => ({ default: (await import("./cards/CardPlace")).CardPlace }));
 const Cards = lazy(async () => ({ default: (await import("./cards/Cards")).Cards }));
@@ -33,6 +34,7 @@ export function SignedIn({ name, email, demo }: { name: string; email: string; d
             <Route index element={<Shoots />} />
             <Route path="first" element={<FirstPlace />} />
             <Route path="scenes/:sceneId" element={<Bench />} />
+            <Route path="scenes/:sceneId/beside" element={<Beside />} />
             <Route path="cards" element={<Cards />} />
             <Route path="cards/:setupId" element={<CardPlace />} />
             <Route path="kit" element={<Kit />} />

@@ -1,7 +1,7 @@
 /** What can be done to a scene, as calls to the service. */
 
 import { api, got } from "../client/client";
-import type { CardView, SceneView } from "../domain/documents";
+import type { CardView, SceneView, Trial } from "../domain/documents";
 import { newId } from "./ids";
 
 /** Do something to the scene on the bench; what is refused is told where it was wished. */
@@ -49,6 +49,10 @@ export const confirmCard = (setup_id: string, revision: number): Promise<CardVie
   got(
     api.POST("/api/setups/{setup_id}/card/confirm", { params: { path: { setup_id } }, body: { revision } }),
   );
+
+/** Sets to be tested for real; they stand on the card. */
+export const markTrials = (setup_id: string, trials: Trial[]): Promise<CardView> =>
+  got(api.PUT("/api/setups/{setup_id}/trials", { params: { path: { setup_id } }, body: { trials } }));
 
 export const chooseSlot = (setup_id: string, slot: number): Promise<CardView> =>
   got(api.PUT("/api/setups/{setup_id}/slot", { params: { path: { setup_id } }, body: { slot } }));

@@ -31,6 +31,18 @@ export const useTakeOut = () =>
     setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
   });
 
+/** Have the service make what is at an address that never changes; it is at hand in this browser then. */
+export function useMade(address: string) {
+  const made = useTransfer(() => undefined);
+  return {
+    ready: made.isSuccess && made.variables.url === address,
+    far: made.far,
+    error: made.error && made.variables?.url === address ? "It could not be made just now." : null,
+    start: () => made.mutate({ url: address, name: "" }),
+    stop: made.stop,
+  };
+}
+
 /** Bring an archive in: all of it or nothing. */
 export function useBringIn() {
   const cache = useQueryClient();

@@ -20,6 +20,8 @@ from steady_tide.core.picture.tone import GREY, STANDARD, Curve
 TILE: Final = 1024
 """Side of the tile of noise that is laid over a picture [px]."""
 WHOLE: Final = 65535
+ROWS: Final = 36
+"""Rows that are worked on at a time."""
 CODE_QUALITY_PER_BIT: Final = 500.0
 """Quality of single-frame coding that stands for a bit of video coding a pixel. **Assumed**: 0.1 bits look like 50."""
 QUALITIES: Final = (6, 95)
@@ -37,17 +39,25 @@ def developed(light: Seen, shot: Shot, look: Look, *, seed: int = 0, phase: floa
     codes = recorded(light, shot, seed=seed, phase=phase)
     if look.peek:
         codes = _starved(codes, shot.finish)
-    shown = _grade(shot.finish)[codes] if look.graded else (codes >> 8).astype(np.uint8)
-    return np.asarray(shown)
+    if look.graded:
+        return np.asarray(np.take(_grade(shot.finish), codes, mode="clip"))
+    return (codes >> 8).astype(np.uint8)
 
 
 def recorded(light: Seen, shot: Shot, *, seed: int = 0, phase: float = 0.0) -> Codes16:
-    """Code values of a shot over all of 16 bits, rounded to its depth, (h, w, 3)."""
-    caught = light.light * np.asarray(shot.gain, dtype=np.float32)
-    if shot.flicker.kept > 0.0:
-        caught *= rippled(shot, light.directions.down, phase=phase)[..., None]
-    _grain(caught, shot, scale=light.window.scale, seed=seed)
-    codes = _encoded(caught, shot.finish)
+    """Code values of a shot over all of 16 bits, rounded to its depth, (h, w, 3).
+
+    Done some rows at a time, so that what is worked on stays near the processor.
+    """
+    codes = np.empty(light.light.shape, dtype=np.uint16)
+    noise = _tile(codes.shape[:2], seed)
+    for top in range(0, len(codes), ROWS):
+        rows = slice(top, top + ROWS)
+        caught = light.light[rows] * np.asarray(shot.gain, dtype=np.float32)
+        if shot.flicker.kept > 0.0:
+            caught *= rippled(shot, light.directions.down[rows, :1], phase=phase)[..., None]
+        _grain(caught, noise[rows], shot, scale=light.window.scale)
+        codes[rows] = _encoded(caught, shot.finish)
     return _crisped(codes, shot.finish)
 
 
@@ -57,17 +67,17 @@ def rippled(shot: Shot, down: Image, *, phase: float = 0.0) -> Image:
     return np.asarray(1.0 + shot.flicker.kept * np.cos(turn), dtype=np.float32)
 
 
-def _grain(caught: Image, shot: Shot, *, scale: float, seed: int) -> None:
+def _grain(caught: Image, noise: Image, shot: Shot, *, scale: float) -> None:
     """Noise laid over light, in place. A drawn pixel is the mean of 1 / scale^2 delivered ones."""
     grain = shot.grain
     averaged = grain.photosites / scale**2
     electrons = np.asarray(grain.electrons)
-    of_light = (1.0 / electrons / averaged).astype(np.float32)
-    always = (np.square(grain.read_noise_e / electrons) / averaged).astype(np.float32)
-    fixed = np.float32(grain.prnu**2 / averaged)
-    spread = (caught * fixed + of_light) * caught + always
+    spread = caught * np.float32(grain.prnu**2 / averaged)
+    spread += (1.0 / electrons / averaged).astype(np.float32)
+    spread *= caught
+    spread += (np.square(grain.read_noise_e / electrons) / averaged).astype(np.float32)
     np.sqrt(spread, out=spread)
-    spread *= _tile(caught.shape[:2], seed)
+    spread *= noise
     caught += spread
 
 
@@ -106,7 +116,7 @@ def _encoded(caught: Image, finish: Finish) -> Codes16:
     np.minimum(caught, 1.0, out=caught)
     np.sqrt(caught, out=caught)
     caught *= np.float32(WHOLE)
-    return np.asarray(_tones(finish)[caught.astype(np.uint16)])
+    return np.asarray(np.take(_tones(finish), caught.astype(np.uint16), mode="clip"))
 
 
 @lru_cache(maxsize=32)
@@ -121,9 +131,7 @@ def _crisped(codes: Codes16, finish: Finish) -> Codes16:
     strength = finish.sharpening - finish.smoothing
     if strength == 0.0:
         return codes
-    values = codes.astype(np.float32)
-    values += np.float32(strength) * (values - pixels.softened(values))
-    return np.asarray(np.clip(values, 0, WHOLE), dtype=np.uint16)
+    return pixels.against_neighbours(codes, strength)
 
 
 def _starved(codes: Codes16, finish: Finish) -> Codes16:

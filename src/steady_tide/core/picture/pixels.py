@@ -38,9 +38,10 @@ def smeared(image: Image, *, across_px: float = 0.0, down_px: float = 0.0) -> Im
     )
 
 
-def softened(image: Image) -> Image:
-    """An image over its nearest neighbours."""
-    return np.asarray(cv2.blur(image, (3, 3), borderType=cv2.BORDER_REPLICATE), dtype=np.float32)
+def against_neighbours(image: Codes16, strength: float) -> Codes16:
+    """An image with each pixel weighed against its eight neighbours: apart from them, or, below 0, towards them."""
+    near = cv2.blur(image, (3, 3), borderType=cv2.BORDER_REPLICATE)
+    return np.asarray(cv2.addWeighted(image, 1.0 + strength, near, -strength, 0.0), dtype=np.uint16)
 
 
 def coded(image: Codes8, *, quality: int) -> bytes:

@@ -12,10 +12,10 @@ import numpy as np
 from steady_tide.core.picture import plate as kept
 from steady_tide.core.picture.pixels import Image, sampled, smeared
 from steady_tide.core.picture.plate import Layer, Patch, Plate
-from steady_tide.core.picture.shot import Frame, Look, Shot, Water
+from steady_tide.core.picture.shot import Frame, Look, Shot, Water, water_over
 from steady_tide.core.picture.stars import stars
-from steady_tide.core.picture.view import Directions, Places, Turn, Window, directions, on_around, on_detail, window_of
-from steady_tide.core.quantities import Bools, Floats, Quantity
+from steady_tide.core.picture.view import Directions, Places, Turned, Window, directions, places, window_of
+from steady_tide.core.quantities import Bools
 
 NEARER: Final = 1.2
 """The closer look is taken where the frame has more than so many pixels to one of the map all around."""
@@ -53,25 +53,21 @@ def seen(plate: Plate, shot: Shot, look: Look, moment: Moment = AT_REST) -> Seen
     """The light of a shot, before exposure."""
     window = window_of(shot.frame, look)
     toward = directions(shot.frame, window)
-    near = _near(shot.frame, window, plate)
-    shaken = shot.motion.shake_rad_s * shot.motion.shutter_s * shot.frame.focal_px * window.scale
-    passing = _passing(shot, window)
+    view = _View(plate, shot, window, moment, _near(shot.frame, window, plate))
     ground_moves = not any(layer.moves == "subject" for layer in plate.layers)
-    light = _ground(plate, shot, toward, near, moment, moves=ground_moves)
+    light = _ground(view, moves=ground_moves)
     if plate.stars:
-        light = light + stars(plate, shot, toward, window)
-    light = smeared(light, across_px=passing if ground_moves else 0.0)
-    steadied = [layer for layer in plate.layers if layer.moves != "carried"]
-    for layer in steadied:
-        light = _over(
-            light, layer, plate, shot, toward, near, moment, smear_px=passing if layer.moves == "subject" else 0.0
-        )
+        light += stars(plate, shot, toward, window)
+    light = smeared(light, across_px=_passing(shot, window) if ground_moves else 0.0)
+    for layer in plate.layers:
+        if layer.moves != "carried":
+            light = _over(light, layer, view)
     if look.card:
         light = _with_card(light, window, shot)
-    light = smeared(light, down_px=shaken)
+    light = smeared(light, down_px=shot.motion.shake_rad_s * shot.motion.shutter_s * shot.frame.focal_px * window.scale)
     for layer in plate.layers:
         if layer.moves == "carried":
-            light = _over(light, layer, plate, shot, toward, near, moment, smear_px=0.0)
+            light = _over(light, layer, view)
     return Seen(light, window, toward)
 
 
@@ -87,50 +83,57 @@ def _near(frame: Frame, window: Window, plate: Plate) -> bool:
     return bool(frame.focal_px * window.scale > NEARER * around)
 
 
-def _skewed(shot: Shot, toward: Directions, subject: float, *, moves: bool) -> Turn:
-    """How far things have moved when each row is read [rad]."""
-    lean = shot.motion.subject_rad_s * shot.motion.readout_s
-    if not moves:
-        return 0.0
-    if lean == 0.0:
-        return subject
-    return np.asarray(subject + lean * (toward.down - 0.5), dtype=np.float32)
+class _View(NamedTuple):
+    """What is drawn, and at what moment."""
+
+    plate: Plate
+    shot: Shot
+    window: Window
+    moment: Moment
+    near: bool
+
+    def at(self, image: kept.Codes16, *, moves: bool, shaken: bool, close: bool) -> Places:
+        """Where drawn pixels lie on a map. moves: with the subject; shaken: against the camera."""
+        motion, moment = self.shot.motion, self.moment
+        right, up = (moment.right, moment.up) if shaken else (0.0, 0.0)
+        subject, lean = (moment.subject, motion.subject_rad_s * motion.readout_s) if moves else (0.0, 0.0)
+        size = image.shape[1], image.shape[0]
+        return places(self.shot.frame, self.window, size, Turned(subject + right, up, lean), close=close)
 
 
 # What stands still.
 
 
-def _ground(plate: Plate, shot: Shot, toward: Directions, near: bool, moment: Moment, *, moves: bool) -> Image:
+def _ground(view: _View, *, moves: bool) -> Image:
     """The ground where drawn pixels look; its depth matters only where there is water."""
-    turned = _skewed(shot, toward, moment.subject, moves=moves) + np.float32(moment.right)
-    places = on_around(toward, size=_size(plate.around.light), turned_rad=turned, raised_rad=moment.up)
-    codes = sampled(plate.around.light, *places)
-    depth = sampled(plate.around.depth, *places, nearest=True) if shot.water else None
-    if near:
-        close = on_detail(toward, size=_size(plate.detail.light), turned_rad=turned, raised_rad=moment.up)
-        inside = _inside(close, plate.detail.light)
-        np.copyto(codes, sampled(plate.detail.light, *close), where=inside[..., None])
+    around, detail = view.plate.around, view.plate.detail
+    spots = view.at(around.light, moves=moves, shaken=True, close=False)
+    codes = sampled(around.light, *spots)
+    depth = sampled(around.depth, *spots, nearest=True) if view.shot.water else None
+    if view.near:
+        close = view.at(detail.light, moves=moves, shaken=True, close=True)
+        inside = _inside(close, detail.light)
+        np.copyto(codes, sampled(detail.light, *close), where=inside[..., None])
         if depth is not None:
-            np.copyto(depth, sampled(plate.detail.depth, *close, nearest=True), where=inside)
-    return _through(LIGHT[codes], depth, plate, shot)
+            np.copyto(depth, sampled(detail.depth, *close, nearest=True), where=inside)
+    return _through(np.take(LIGHT, codes, mode="clip"), depth, view)
 
 
-def _size(image: kept.Codes16) -> tuple[int, int]:
-    return image.shape[1], image.shape[0]
+def _inside(spots: Places, image: kept.Codes16) -> Bools:
+    height, width = image.shape[:2]
+    return np.asarray((spots.x > 1) & (spots.x < width - 2) & (spots.y > 1) & (spots.y < height - 2))
 
 
-def _inside(places: Places, image: kept.Codes16) -> Bools:
-    width, height = _size(image)
-    return np.asarray((places.x > 1) & (places.x < width - 2) & (places.y > 1) & (places.y < height - 2))
-
-
-def _through(light: Image, depth: kept.Codes8 | None, plate: Plate, shot: Shot) -> Image:
-    """Light as it comes to the lens: made neutral on the card, through the water where there is some."""
-    neutral = (1.0 / np.asarray(plate.card)).astype(np.float32)
-    if depth is None or shot.water is None:
-        return np.asarray(light * neutral, dtype=np.float32)
-    passes, veil = _water_tables(shot.water, plate.subject_m)
-    return np.asarray(light * (passes * neutral)[depth] + veil[depth], dtype=np.float32)
+def _through(light: Image, depth: kept.Codes8 | None, view: _View) -> Image:
+    """Light as it comes to the lens, in place: made neutral on the card, through the water where there is some."""
+    neutral = (1.0 / np.asarray(view.plate.card)).astype(np.float32)
+    if depth is None or view.shot.water is None:
+        light *= neutral
+        return light
+    passes, veil = _water_tables(view.shot.water, view.plate.subject_m)
+    light *= np.take(passes * neutral, depth, axis=0, mode="clip")
+    light += np.take(veil, depth, axis=0, mode="clip")
+    return light
 
 
 @lru_cache(maxsize=8)
@@ -143,84 +146,58 @@ def _water_tables(water: Water, plate_m: float) -> tuple[Image, Image]:
     return passes.astype(np.float32), veil.astype(np.float32)
 
 
-def water_over(water: Water, distance_m: Quantity) -> tuple[Floats, Floats]:
-    """What passes from things at distances [m] to the lens, and what the water adds there, each (..., 3).
-
-    passes: exp(-path (d - card)) of the light around and, for a lamp beside the lens, over its way there and back, with
-    the square of the distance. veil: (1 - exp(-path d)) of endless water.
-    """
-    path, veil, lamp = (np.asarray(one) for one in (water.path, water.veil, water.lamp))
-    far = np.asarray(distance_m, dtype=float)[..., None]
-    beyond = np.clip(path * (far - water.card_m), -8.0, 40.0)
-    nearer = np.square(water.card_m / far)
-    passes = (1.0 - lamp) * np.exp(-beyond) + lamp * nearer * np.exp(-2.0 * beyond)
-    return passes, veil * (1.0 - np.exp(-np.minimum(path * far, 40.0)))
-
-
 # What moves.
 
 
-def _over(
-    light: Image,
-    layer: Layer,
-    plate: Plate,
-    shot: Shot,
-    toward: Directions,
-    near: bool,
-    moment: Moment,
-    *,
-    smear_px: float,
-) -> Image:
-    """A layer over what is behind it."""
-    patch, whole = (layer.detail, plate.detail) if near and layer.detail else (layer.around, plate.around)
+def _over(light: Image, layer: Layer, view: _View) -> Image:
+    """A layer over what is behind it, in place."""
+    close = view.near and layer.detail is not None
+    patch, whole = (layer.detail, view.plate.detail) if close else (layer.around, view.plate.around)
     if patch is None:
         return light
-    carried = layer.moves == "carried"
     moves = layer.moves == "subject"
-    turned = _skewed(shot, toward, moment.subject, moves=moves) + np.float32(0.0 if carried else moment.right)
-    place = on_detail if whole is plate.detail else on_around
-    places = place(toward, size=_size(whole.light), turned_rad=turned, raised_rad=0.0 if carried else moment.up)
-    box = _box(places, patch, spare=int(smear_px) + 2)
+    spots = view.at(whole.light, moves=moves, shaken=layer.moves != "carried", close=close)
+    smear_px = _passing(view.shot, view.window) if moves else 0.0
+    box = _box(spots, patch, spare=int(smear_px) + 2)
     if box is None:
         return light
-    own, cover = _patch_at(patch, places, box, plate, shot)
+    own, cover = _patch_at(patch, spots, box, view)
+    own *= cover
     if smear_px > 1.0:
-        own, cover = smeared(own * cover, across_px=smear_px), smeared(cover, across_px=smear_px)
+        own, cover = smeared(own, across_px=smear_px), smeared(cover, across_px=smear_px)
         cover = cover.reshape(*own.shape[:2], 1)
-    else:
-        own = own * cover
-    light = light.copy()
-    light[box] = light[box] * (1.0 - cover) + own
+    behind = light[box]
+    behind *= 1.0 - cover
+    behind += own
     return light
 
 
-def _box(places: Places, patch: Patch, *, spare: int) -> tuple[slice, slice] | None:
+def _box(spots: Places, patch: Patch, *, spare: int) -> tuple[slice, slice] | None:
     """The drawn pixels that a patch may touch."""
     left, top = patch.corner
     height, width = patch.alpha.shape
-    hit = (places.x > left - 1) & (places.x < left + width) & (places.y > top - 1) & (places.y < top + height)
+    hit = (spots.x > left - 1) & (spots.x < left + width) & (spots.y > top - 1) & (spots.y < top + height)
     rows, columns = np.flatnonzero(hit.any(axis=1)), np.flatnonzero(hit.any(axis=0))
     if not len(rows):
         return None
-    wide = places.x.shape[1]
+    wide = spots.x.shape[1]
     down = slice(int(rows[0]), int(rows[-1]) + 1)
     across = slice(max(0, int(columns[0]) - spare), min(wide, int(columns[-1]) + 1 + spare))
     return down, across
 
 
-def _patch_at(patch: Patch, places: Places, box: tuple[slice, slice], plate: Plate, shot: Shot) -> tuple[Image, Image]:
+def _patch_at(patch: Patch, spots: Places, box: tuple[slice, slice], view: _View) -> tuple[Image, Image]:
     """Light of a layer and how much it covers (h, w, 1) in a box of drawn pixels."""
-    x, y = (np.ascontiguousarray(one[box] - np.float32(start)) for one, start in zip(places, patch.corner, strict=True))
+    x, y = (np.ascontiguousarray(one[box] - np.float32(start)) for one, start in zip(spots, patch.corner, strict=True))
     cover = sampled(patch.alpha, x, y, outside=0).astype(np.float32)[..., None] / np.float32(255)
-    depth = sampled(patch.depth, x, y, nearest=True) if shot.water else None
-    return _through(LIGHT[sampled(patch.light, x, y)], depth, plate, shot), cover
+    depth = sampled(patch.depth, x, y, nearest=True) if view.shot.water else None
+    return _through(np.take(LIGHT, sampled(patch.light, x, y), mode="clip"), depth, view), cover
 
 
 def _with_card(light: Image, window: Window, shot: Shot) -> Image:
     """A grey card held beside the subject, facing the camera: its light is 1, under water as the water lets it."""
     side = max(8, round(CARD_SHARE * window.height))
     left, top = round(CARD_AT[0] * window.width - side / 2), round(CARD_AT[1] * window.height - side / 2)
-    light = light.copy()
     light[top : top + side, left : left + side] = card_light(shot)
     return light
 

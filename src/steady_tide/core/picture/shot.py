@@ -2,10 +2,12 @@
 
 from typing import Annotated, Literal
 
+import numpy as np
 from pydantic import Field
 
 from steady_tide.core.document import Part
 from steady_tide.core.picture.tone import Kind
+from steady_tide.core.quantities import Floats, Quantity
 
 PlateName = Literal["ropes", "quay", "bow", "farm", "jar", "sheds", "seat", "slope", "street"]
 
@@ -101,3 +103,17 @@ class Look(Part):
     peek: bool = False
     graded: bool = False
     card: bool = False
+
+
+def water_over(water: Water, distance_m: Quantity) -> tuple[Floats, Floats]:
+    """What passes from things at distances [m] to the lens, and what the water adds there, each (..., 3).
+
+    passes: exp(-path (d - card)) of the light around and, for a lamp beside the lens, over its way there and back, with
+    the square of the distance. veil: (1 - exp(-path d)) of endless water.
+    """
+    path, veil, lamp = (np.asarray(one) for one in (water.path, water.veil, water.lamp))
+    far = np.asarray(distance_m, dtype=float)[..., None]
+    beyond = np.clip(path * (far - water.card_m), -8.0, 40.0)
+    nearer = np.square(water.card_m / far)
+    passes = (1.0 - lamp) * np.exp(-beyond) + lamp * nearer * np.exp(-2.0 * beyond)
+    return passes, veil * (1.0 - np.exp(-np.minimum(path * far, 40.0)))

@@ -13,7 +13,7 @@ import numpy as np
 from steady_tide.core.picture.pixels import Image, sampled
 from steady_tide.core.picture.plate import Plate
 from steady_tide.core.picture.shot import Shot
-from steady_tide.core.picture.view import Directions, Window, on_around
+from steady_tide.core.picture.view import STRAIGHT, Directions, Window, places
 from steady_tide.core.quantities import Floats
 
 PER_MAGNITUDE: Final = 2.9
@@ -51,6 +51,7 @@ def stars(plate: Plate, shot: Shot, toward: Directions, window: Window) -> Image
         inside = (at_x >= 0) & (at_x < width - 1) & (at_y >= 0) & (at_y < height - 1)
         np.add.at(drawn, (at_y[inside].astype(int), at_x[inside].astype(int)), share[inside])
     drawn = np.asarray(cv2.GaussianBlur(drawn, (3, 3), 0.6), dtype=np.float32)
-    places = on_around(toward, size=(plate.around.depth.shape[1], plate.around.depth.shape[0]))
-    sky = sampled(plate.around.depth, *places, nearest=True) >= SKY_CODE
+    size = plate.around.depth.shape[1], plate.around.depth.shape[0]
+    spots = places(shot.frame, window, size, STRAIGHT, close=False)
+    sky = sampled(plate.around.depth, *spots, nearest=True) >= SKY_CODE
     return np.asarray((drawn * sky)[..., None] * np.asarray((0.95, 1.0, 1.1), dtype=np.float32), dtype=np.float32)

@@ -22,7 +22,8 @@ from steady_tide.core.light.spectra import DAYLIGHT, NM, channels
 from steady_tide.core.light.underwater import passed_by
 from steady_tide.core.light.water import WATER_TYPE, daylight_under, slant
 from steady_tide.core.motion.blur import angular_rate
-from steady_tide.core.picture.shot import Finish, Flicker, Frame, Grain, Motion, PlateName, Rgb, Shot, Water
+from steady_tide.core.picture.shot import Finish, Flicker, Frame, Grain, Motion, PlateName, Rgb, Shot, Water, water_over
+from steady_tide.core.picture.tone import LUMINANCE
 from steady_tide.core.plan.physics.exposed import ExposedSet, InOneLight
 from steady_tide.core.plan.physics.scene import delivered_width
 from steady_tide.core.plan.physics.space import DeviceSpace, Spaces
@@ -31,10 +32,8 @@ from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import WATER_INDEX, Floats, focal_plane_exposure, lux_from_ev100
 
-LUMINANCE: Final = np.array((0.2126, 0.7152, 0.0722))
-"""Of red, green and blue light [BT-709]."""
-VEIL: Final = 0.55
-"""Light of endless water seen level, over that of a grey card lit by the same water. **Assumed**."""
+VEIL: Final = 0.4
+"""Light of endless water seen level, in the channel it takes least of, over a grey card lit by it. **Assumed**."""
 AUTOMATIC_STOPS: Final = 1.6
 """How far an automatic white balance moves a channel at most. **Assumed**."""
 SHARPENING: Final = {"low": 0.0, "medium": 0.35, "high": 0.8}
@@ -42,6 +41,7 @@ SHARPENING: Final = {"low": 0.0, "medium": 0.35, "high": 0.8}
 SMOOTHING_PER_STOP: Final = 0.06
 MOST_SMOOTHING: Final = 0.4
 """How much of a pixel is taken from its neighbours with every stop of ISO over the lowest. **Assumed**."""
+UNSEEN_RIPPLE: Final = 1e-4
 DAYLIGHT_KELVIN: Final = 6504.0
 SECOND_RADIATION_NM_K: Final = 1.438777e7
 """Second radiation constant [nm K] (CODATA 2018)."""
@@ -73,6 +73,7 @@ class PictureFigures(Part):
     red_left: float | None = None
     uncertainty_stops: float
     bits_per_pixel: float
+    timeline_hz: float
 
 
 class Taken(Part):
@@ -267,10 +268,12 @@ class Colours:
             lamps = channels(self._through(self._normed(self._lamp_light()))) * self._lamp_share
             around = channels(self._through(self._normed(self._at(self._card_m)))) * (1.0 - self._lamp_share)
             lamp = lamps / (lamps + around)
-        veil = VEIL * before / near * (1.0 - self._lamp_share)
+        path = np.log(near / far)
+        # Endless water sends back what it scatters, b A exp(-c x) summed over x: the less, the more it takes.
+        veil = VEIL * before / near * (path.min() / path) * (1.0 - self._lamp_share)
         return Water(
             card_m=self._card_m,
-            path=_rounded(np.log(near / far)),
+            path=_rounded(path),
             veil=_rounded(veil),
             lamp=_rounded(np.clip(lamp, 0, 1)),
         )
@@ -303,6 +306,14 @@ class Colours:
         if self._path is None:
             return None
         return float(channels(self._at(self._card_m))[0] / channels(DAYLIGHT)[0])
+
+
+def card_colour(shot: Shot) -> Floats:
+    """Red, green and blue of a grey card as a shot records it, the veil of the water before it counted in, (3,)."""
+    if shot.water is None:
+        return np.asarray(shot.gain)
+    passes, veil = water_over(shot.water, shot.water.card_m)
+    return np.asarray(shot.gain) * (passes + veil)
 
 
 # The rest.
@@ -341,7 +352,8 @@ def _ripple(chosen: ExposedSet, one: InOneLight) -> float:
     if not chosen.situation.light.lamps:
         return 0.0
     kept = residual_ripple(shutter_s=one.shutter_s, mains_hz=chosen.situation.brief.mains_hz)
-    return _short(min(1.0, float(kept) * chosen.situation.light.ripple))
+    ripple = float(kept) * chosen.situation.light.ripple
+    return 0.0 if ripple < UNSEEN_RIPPLE else _short(min(1.0, ripple))
 
 
 def _flicker(chosen: ExposedSet, one: InOneLight) -> Flicker:
@@ -399,4 +411,5 @@ def _figures(
         red_left=colour.red_left,
         uncertainty_stops=chosen.situation.light.uncertainty_stops,
         bits_per_pixel=bits,
+        timeline_hz=motion.timeline_hz,
     )

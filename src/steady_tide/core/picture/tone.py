@@ -15,6 +15,8 @@ import numpy as np
 from steady_tide.core.kit.body import ColourProfile
 from steady_tide.core.quantities import Floats, Quantity
 
+LUMINANCE: Final = np.array((0.2126, 0.7152, 0.0722))
+"""Of red, green and blue light [BT-709]."""
 GREY: Final = 0.18
 """Reflectance of mid grey, and its place in scene-linear light."""
 NEAREST: Final = 0.1
@@ -79,3 +81,12 @@ def curve_of(profile: ColourProfile) -> Curve:
 def to_standard(profile: ColourProfile, code: Quantity, *, stops: float = 0.0) -> Floats:
     """Code values of a profile as the standard look has them. stops: made brighter by so much on the way."""
     return STANDARD.encode(curve_of(profile).decode(code) * 2.0**stops)
+
+
+def neutral(profile: ColourProfile, code: Quantity, card: Floats) -> Floats:
+    """Code values (..., 3) of a profile in which a grey card was recorded in a colour, as if it had been grey.
+
+    card: red, green and blue light of the card as recorded, any scale; its brightness is kept.
+    """
+    curve, even = curve_of(profile), float(np.asarray(card) @ LUMINANCE)
+    return curve.encode(curve.decode(code) * (even / np.maximum(card, 1e-6)))

@@ -67,10 +67,6 @@ def directions(frame: Frame, window: Window) -> Directions:
     )
 
 
-Turn = Image | np.float32 | float
-"""How far something is turned [rad]: everywhere alike, or by drawn pixel."""
-
-
 class Places(NamedTuple):
     """Where drawn pixels lie on a map [px], each (h, w)."""
 
@@ -78,20 +74,41 @@ class Places(NamedTuple):
     y: Image
 
 
-def on_around(seen: Directions, *, size: tuple[int, int], turned_rad: Turn = 0.0, raised_rad: float = 0.0) -> Places:
-    """On the map of all around, of (width, height) px. turned_rad, raised_rad: how far what it shows has moved."""
-    width, height = size
-    x = (np.degrees(seen.azimuth - turned_rad) / ACROSS_DEG + 0.5) * width - 0.5
-    y = (0.5 - np.degrees(seen.elevation - raised_rad) / UP_DEG) * height - 0.5
-    return Places(np.asarray(x, dtype=np.float32), np.asarray(y, dtype=np.float32))
+class Turned(NamedTuple):
+    """How far something on a map is turned [rad]: across, up, and across again from the first row read to the last."""
+
+    across: float = 0.0
+    up: float = 0.0
+    lean: float = 0.0
 
 
-def on_detail(seen: Directions, *, size: tuple[int, int], turned_rad: Turn = 0.0, raised_rad: float = 0.0) -> Places:
-    """On the closer look, of (width, height) px; what lies beside or behind it is far outside."""
+STRAIGHT: Final = Turned()
+
+
+@lru_cache(maxsize=6)
+def places(frame: Frame, window: Window, size: tuple[int, int], turned: Turned, *, close: bool) -> Places:
+    """Where drawn pixels lie on a map of (width, height) px: of all around or, close, of the closer look."""
+    seen = directions(frame, window)
+    azimuth, elevation = seen.azimuth, seen.elevation
+    if turned != STRAIGHT:
+        azimuth = azimuth - np.float32(turned.across) - np.float32(turned.lean) * (seen.down - np.float32(0.5))
+        elevation = elevation - np.float32(turned.up)
+    return (_on_detail if close else _on_around)(azimuth, elevation, size)
+
+
+def _on_around(azimuth: Image, elevation: Image, size: tuple[int, int]) -> Places:
     width, height = size
-    focal = width / 2 / np.tan(np.radians(DETAIL_DEG / 2))
-    azimuth, elevation = seen.azimuth - turned_rad, seen.elevation - raised_rad
-    ahead = np.maximum(np.cos(azimuth) * np.cos(elevation), 1e-3)
-    x = np.sin(azimuth) * np.cos(elevation) / ahead * focal + width / 2 - 0.5
-    y = -np.sin(elevation) / ahead * focal + height / 2 - 0.5
+    x = azimuth * np.float32(width / np.radians(ACROSS_DEG)) + np.float32(width / 2 - 0.5)
+    y = elevation * np.float32(-height / np.radians(UP_DEG)) + np.float32(height / 2 - 0.5)
+    return Places(x, y)
+
+
+def _on_detail(azimuth: Image, elevation: Image, size: tuple[int, int]) -> Places:
+    """On the closer look; what lies beside or behind it is far outside."""
+    width, height = size
+    focal = np.float32(width / 2 / np.tan(np.radians(DETAIL_DEG / 2)))
+    level = np.cos(elevation)
+    ahead = np.maximum(np.cos(azimuth) * level, np.float32(1e-3))
+    x = np.sin(azimuth) * level / ahead * focal + np.float32(width / 2 - 0.5)
+    y = -np.sin(elevation) / ahead * focal + np.float32(height / 2 - 0.5)
     return Places(np.asarray(x, dtype=np.float32), np.asarray(y, dtype=np.float32))

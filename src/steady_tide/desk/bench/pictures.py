@@ -23,6 +23,10 @@ UNSURE_STOPS: Final = 0.5
 """A picture whose light is known no better than this says so."""
 
 
+MOVING: Final = Look(width_px=480)
+"""How what moves is looked at: small, so that it is there soon."""
+
+
 @dataclass(frozen=True)
 class Wish:
     """What is looked at: a set as it stands, or under another school, on another camera, with values pinned."""
@@ -52,6 +56,8 @@ class PictureView(View):
     peek: str
     graded_peek: str
     small: str
+    moving: str
+    moving_graded: str
 
 
 class NoPicture(View):
@@ -124,5 +130,7 @@ class Pictures:
             graded=word_of(shot, Look(graded=True)),
             peek=word_of(shot, Look(peek=True)),
             graded_peek=word_of(shot, Look(peek=True, graded=True)),
+            moving=word_of(shot, MOVING),
+            moving_graded=word_of(shot, MOVING.model_copy(update={"graded": True})),
             small=word_of(shot, Look(width_px=320, graded=True)),
         )

@@ -1,15 +1,19 @@
 """Cards: what to dial into a camera, in the order of its menu, against what is on it now."""
 
+from collections.abc import Sequence
+from typing import Literal
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting
-from steady_tide.core.picture.tone import to_standard
+from steady_tide.core.picture.taken import Light, card_colour
+from steady_tide.core.picture.tone import neutral, to_standard
 from steady_tide.core.plan.account.plan import Plan
+from steady_tide.desk import planners
 from steady_tide.desk.cards.dialled import Dialled, value_text
 from steady_tide.desk.planning import Planner
-from steady_tide.desk.views import CardLine, CardView
+from steady_tide.desk.views import CardLine, CardView, Trial
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.cube import cube_text
 from steady_tide.store.errors import Stale
@@ -46,24 +50,40 @@ class Cards:
             slots=device.preset_slots,
             outcome=outcome,
             lines=self._lines(setup, device, plan) if plan else [],
+            trials=[Trial.model_validate(one) for one in setup.trials],
             made_from=f"rules {plan.rules_version}, profile {plan.profile_digest}" if plan else "",
             revision=scene.revision,
         )
 
-    def look(self, setup_id: UUID, *, size: int) -> tuple[str, str]:
-        """A table that takes the set's colour profile to the standard look, as a `.cube` file, and the profile's key.
+    def test(self, setup_id: UUID, trials: Sequence[Trial]) -> CardView:
+        """Mark sets to be tested for real; those marked before are forgotten."""
+        setup = self.rows.get(SetupRow, setup_id, lock=True)
+        setup.trials = [trial.model_dump() for trial in trials]
+        self.rows.settle()
+        return self.card(setup_id)
 
-        Raises BadInput while there is no set, or for a size that no table has.
+    def look(self, setup_id: UUID, *, size: int, to: Literal["standard", "correction"]) -> tuple[str, str]:
+        """A table of colours for a set, as a `.cube` file, and the key of its colour profile.
+
+        to: the standard look, or within the profile, with what light, water and white balance left of a cast taken
+        off grey. Raises BadInput while there is no set, or for a size that no table has.
         """
         setup = self.rows.get(SetupRow, setup_id)
         card = self.card(setup_id)
         if not isinstance(card.outcome, Plan):
             raise BadInput([Problem(("set",), "there is no set yet; settle it on the bench first")])
-        key = next(d.value for d in card.outcome.decisions if d.setting is Setting.COLOUR_PROFILE)
-        device = Planner(self.at).device(setup.device_id)
-        profile = next(one for one in device.profiles if one.key == key)
-        title = f"{device.name}, {profile.label}, to a standard look"
-        return cube_text(lambda codes: to_standard(profile, codes), size=size, title=title), profile.key
+        values = {decision.setting: decision.value for decision in card.outcome.decisions}
+        planner = Planner(self.at)
+        device = planner.device(setup.device_id)
+        profile = next(one for one in device.profiles if one.key == values[Setting.COLOUR_PROFILE])
+        if to == "standard":
+            title = f"{device.name}, {profile.label}, to a standard look"
+            return cube_text(lambda codes: to_standard(profile, codes), size=size, title=title), profile.key
+        brief = planner.lit_brief(self.rows.get(SceneRow, setup.scene_id))
+        problem = planner.inputs(setup, brief).problem
+        shot = self.at.shared.planners.ask(planners.shot, problem, values, Light(), None).shot
+        title = f"{device.name}, {profile.label}, {card.scene_name}: grey made neutral"
+        return cube_text(lambda codes: neutral(profile, codes, card_colour(shot)), size=size, title=title), profile.key
 
     def _lines(self, setup: SetupRow, device: Device, plan: Plan) -> list[CardLine]:
         ticked = {row.setting: row.value for row in self._ticks(setup.id)}

@@ -89,6 +89,7 @@ function OpenScene({ scene }: { scene: SceneView }) {
   const picture =
     outcome.outcome === "plan" ? (
       <ScenePicture
+        sceneId={scene.id}
         setupId={setup.id}
         made={`${scene.revision} ${setup.held.key}`}
         plan={outcome}

@@ -1,5 +1,6 @@
 import { useState } from "react";
-import type { Plan } from "../../domain/documents";
+import { Link } from "react-router";
+import type { PictureView, Plan } from "../../domain/documents";
 import { level } from "../../domain/format";
 import {
   addressOf,
@@ -11,7 +12,10 @@ import {
   wordOf,
 } from "../../domain/picture";
 import { useArrived, usePictures } from "../../state/pictures";
+import { useOwnTable } from "../../state/tables";
+import { useMade } from "../../state/transfers";
 import { Button } from "../../ui/Button";
+import { OnItsWay } from "../../ui/OnItsWay";
 import { Sheet } from "../../ui/Sheet";
 
 const PLAIN: Seeing = { peek: false, graded: false };
@@ -22,12 +26,14 @@ export type Tried = { setting: string; value: string | number; text: string };
 
 /** What the set takes in a light; while a value is rested on, that beside it. */
 export function ScenePicture({
+  sceneId,
   setupId,
   made,
   plan,
   light,
   tried,
 }: {
+  sceneId: string;
   setupId: string;
   made: string;
   plan: Plan;
@@ -62,6 +68,9 @@ export function ScenePicture({
           {answer.isError ? "The picture cannot be had just now." : `In ${where}`}
           {light === null ? ", as expected" : ""}
         </span>
+        <Link className="text-sea underline" to={`/scenes/${sceneId}/beside?camera=${setupId}`}>
+          Side by side
+        </Link>
         <span className="ml-auto flex gap-1">
           <Flip
             on={seeing.graded}
@@ -79,6 +88,7 @@ export function ScenePicture({
       </div>
       {here?.outcome === "picture" ? (
         <>
+          <Play picture={here} graded={seeing.graded} />
           <dl className="mt-1 grid grid-cols-2 gap-x-4 text-note">
             {linesOf(here)
               .filter((line) => SHOWN.includes(line.key))
@@ -90,6 +100,7 @@ export function ScenePicture({
               ))}
           </dl>
           {here.unsure ? <p className="mt-1 text-fine text-signal">{notesOf(here)[0]}</p> : null}
+          <OwnTable word={here.whole} />
           <details className="mt-1 text-fine text-soft">
             <summary>What is simplified in it</summary>
             {notesOf(here).map((note) => (
@@ -109,6 +120,85 @@ export function ScenePicture({
     </section>
   );
 }
+
+/** The picture as somebody's own table of colours makes it look; the table stays in this browser. */
+function OwnTable({ word }: { word: string }) {
+  const { table, take, drop, address, problem, busy } = useOwnTable(word);
+  return (
+    <div className="mt-1 text-note">
+      {address ? (
+        <figure>
+          <img src={address} alt={`Through ${table?.name ?? "your table"}`} className="w-full border rule" />
+          <figcaption className="text-fine text-soft">
+            Through {table?.name}, which takes the profile as it was recorded.
+          </figcaption>
+        </figure>
+      ) : null}
+      {busy ? <p role="status">Looking through it …</p> : null}
+      {problem ? (
+        <p role="alert" className="text-signal">
+          {problem}
+        </p>
+      ) : null}
+      <label className="cursor-pointer text-sea underline focus-within:outline-2">
+        {table ? "Another table" : "Through your own table (.cube)"}
+        <input
+          type="file"
+          accept=".cube,text/plain"
+          className="sr-only"
+          onChange={(event) => {
+            take(event.target.files?.[0] ?? null);
+            event.target.value = "";
+          }}
+        />
+      </label>
+      {table ? (
+        <Button look="quiet" className="py-0 text-note" onClick={drop}>
+          Without it
+        </Button>
+      ) : null}
+    </div>
+  );
+}
+
+/** Some seconds as they play on the timeline, made when they are asked for. */
+function Play({ picture, graded }: { picture: PictureView; graded: boolean }) {
+  const address = `/api/pictures/${graded ? picture.moving_graded : picture.moving}.mp4`;
+  const { ready, far, error, start, stop } = useMade(address);
+  if (ready)
+    return (
+      <figure className="mt-1">
+        <video
+          src={address}
+          className="w-full border rule"
+          controls
+          loop
+          muted
+          playsInline
+          autoPlay={!stillWished()}
+        />
+        <figcaption className="text-fine text-soft">
+          As it plays at {picture.figures.timeline_hz} a second: smear, jumps, flicker and grain of these
+          figures.
+        </figcaption>
+      </figure>
+    );
+  return (
+    <p className="mt-1 flex flex-wrap items-center gap-2 text-note">
+      {far ? (
+        <OnItsWay words="Making some seconds of it …" share={far.share} onStop={stop} />
+      ) : (
+        <Button className="py-0.5 text-note" onClick={start}>
+          See it move
+        </Button>
+      )}
+      {error ? <span className="text-signal">{error}</span> : null}
+    </p>
+  );
+}
+
+/** Whether whoever looks wants things to stay still. */
+const stillWished = () => matchMedia("(prefers-reduced-motion: reduce)").matches;
 
 /** One picture; while a newer one is on its way the older stays, dimmed. */
 export function Shown({

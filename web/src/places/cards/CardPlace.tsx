@@ -2,7 +2,7 @@ import { Printer } from "lucide-react";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { CardLine, CardView } from "../../domain/documents";
-import { inText, level } from "../../domain/format";
+import { inText, level, words } from "../../domain/format";
 import { shutterOf } from "../../domain/habits";
 import { Refused } from "../../domain/refused";
 import { chooseSlot, clearTicks, confirmCard, tickLine } from "../../state/acts";
@@ -22,6 +22,65 @@ export function CardPlace() {
   if (card.error instanceof Refused) return <Nowhere />;
   if (card.isError) return <Notice>The service does not answer.</Notice>;
   return <Card card={card.data} />;
+}
+
+const SIZES = [17, 33, 65];
+const TABLES = [
+  { to: "standard", words: "its profile to a standard look" },
+  { to: "correction", words: "grey made neutral within its profile" },
+];
+
+/** Tables of colours for the editing program, computed from the set. */
+function Tables({ card }: { card: CardView }) {
+  return (
+    <details className="text-note">
+      <summary className="cursor-pointer text-sea">Tables for the grade (.cube)</summary>
+      {TABLES.map(({ to, words }) => (
+        <p key={to}>
+          {words}:{" "}
+          {SIZES.map((size) => (
+            <a
+              key={size}
+              className="mr-2 text-sea underline"
+              href={`/api/setups/${card.setup_id}/look?size=${size}&to=${to}`}
+              download={`${card.scene_name} ${to} ${size}.cube`}
+            >
+              {size} points
+            </a>
+          ))}
+        </p>
+      ))}
+      <p className="text-soft">
+        By an assumed curve of the profile; a table measured for this camera is better.
+      </p>
+    </details>
+  );
+}
+
+/** Sets that were marked to be tested for real, by what of them differs. */
+function Trials({ card }: { card: CardView }) {
+  if (card.trials.length === 0) return null;
+  return (
+    <section
+      aria-label="To test for real"
+      className="border-t rule px-4 py-2 text-[max(0.92em,var(--type-least))]"
+    >
+      <h2 className="font-semibold">To test for real</h2>
+      <ol className="list-decimal pl-5">
+        {card.trials.map((trial) => (
+          <li key={trial.label}>
+            {trial.label}
+            {Object.entries(trial.values).map(([setting, text], at) => (
+              <span key={setting} className="text-soft">
+                {at ? ", " : ": "}
+                {words(setting)} {text}
+              </span>
+            ))}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
 }
 
 const PAPER = { a6: "105mm 148mm; margin: 5mm", a4: "210mm 297mm; margin: 12mm" };
@@ -129,6 +188,7 @@ function Card({ card }: { card: CardView }) {
             {card.outcome.cautions.join(" ")}
           </p>
         ) : null}
+        <Trials card={card} />
         <p className="px-4 pb-2 text-[max(0.8em,var(--type-least))] text-soft">
           {card.school_name}; {card.made_from}
         </p>
@@ -155,15 +215,7 @@ function Card({ card }: { card: CardView }) {
         <Button disabled={done === 0} onClick={() => act.mutate(() => clearTicks(card.setup_id))}>
           Clear the ticks
         </Button>
-        {card.outcome.outcome === "plan" ? (
-          <a
-            className="text-sea underline"
-            href={`/api/setups/${card.setup_id}/look?size=33`}
-            download={`${card.scene_name}.cube`}
-          >
-            Its colour to a standard look (.cube), by an assumed curve
-          </a>
-        ) : null}
+        {card.outcome.outcome === "plan" ? <Tables card={card} /> : null}
         <img
           className="ml-auto size-24"
           alt="Code that opens this card on a phone in the same network"

@@ -6,6 +6,7 @@ import { REACH_WORDS } from "../../domain/swaps";
 import type { FilmingState } from "../../state/day";
 import { ChoiceField, FlagField } from "../../ui/Field";
 import { Compass } from "./Compass";
+import { DayPicture } from "./DayPicture";
 import { number, Typed } from "./Typed";
 import { WaterPanel } from "./WaterPanel";
 
@@ -40,6 +41,7 @@ export function ScenePanel({ film, day, scene }: { film: FilmingState; day: DayV
       ) : (
         <Sun day={day} scene={scene} change={change} nudge={nudge} refused={refused} />
       )}
+      <DayPicture key={scene.id} day={day} scene={scene} />
       <div className="mt-1 flex flex-wrap items-end gap-x-3 gap-y-1 border-t rule pt-1">
         <Typed label="Spot" value={scene.spot} problem={refused.spot} onKeep={(spot) => change({ spot })} />
         <div className="w-[17.5rem]">

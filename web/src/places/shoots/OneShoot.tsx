@@ -10,6 +10,7 @@ import { Button } from "../../ui/Button";
 import { Discard } from "./LookAround";
 import { NewScene } from "./NewScene";
 import { ChangeShoot } from "./ShootSheet";
+import { SmallPicture } from "./SmallPicture";
 import { SmallTide } from "./SmallTide";
 
 /** A shoot: its scenes' light against their marks, and what still needs deciding. */
@@ -100,9 +101,16 @@ function SceneRows({ scene }: { scene: SceneSummary }) {
         </Link>
       </td>
       <td className="py-2 pr-4 max-md:block max-md:py-0.5 max-md:pl-4">
-        {setup.outcome === "plan" ? setup.headline : null}
-        {setup.outcome === "waiting" ? <span className="text-soft">being planned …</span> : null}
-        <Needs setup={setup} />
+        <div className="flex gap-3">
+          {setup.outcome === "plan" ? (
+            <SmallPicture setup={setup} to={`/scenes/${scene.id}?camera=${setup.id}`} />
+          ) : null}
+          <div className="min-w-0 flex-1">
+            {setup.outcome === "plan" ? setup.headline : null}
+            {setup.outcome === "waiting" ? <span className="text-soft">being planned …</span> : null}
+            <Needs setup={setup} />
+          </div>
+        </div>
       </td>
       <td className="py-1.5 pr-4 max-md:block max-md:pl-4">
         {setup.light ? <SmallTide light={setup.light} /> : null}

@@ -1,0 +1,34 @@
+import { useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
+import type { SetupSummary } from "../../domain/documents";
+import { addressOf, type Wish } from "../../domain/picture";
+import { usePictures } from "../../state/pictures";
+
+const OWN: Wish[] = [{ light: {}, pins: {} }];
+
+/** What a set takes in the light it is meant for, small; asked for when it comes into view. */
+export function SmallPicture({ setup, to }: { setup: SetupSummary; to: string }) {
+  const box = useRef<HTMLAnchorElement>(null);
+  const [near, setNear] = useState(false);
+  useEffect(() => {
+    const watch = new IntersectionObserver(([entry]) => entry?.isIntersecting && setNear(true), {
+      rootMargin: "200px",
+    });
+    if (box.current) watch.observe(box.current);
+    return () => watch.disconnect();
+  }, []);
+  const [picture] = usePictures(setup.id, OWN, setup.headline, near).data ?? [];
+  return (
+    <Link
+      ref={box}
+      to={to}
+      className="block h-[63px] w-28 shrink-0 overflow-hidden border rule bg-band"
+      tabIndex={-1}
+      aria-hidden
+    >
+      {picture?.outcome === "picture" ? (
+        <img src={addressOf(picture.small)} alt="" className="h-full w-full object-cover" />
+      ) : null}
+    </Link>
+  );
+}

@@ -2,7 +2,7 @@
 
 import re
 
-from playwright.sync_api import Browser, Page
+from playwright.sync_api import Browser, Page, expect
 
 from steady_tide.settings import PROJECT
 from tests.browser.picking import choose, setting
@@ -21,6 +21,8 @@ def scene(page: Page, address: str, name: str) -> None:
 
 
 def shoot(page: Page, name: str) -> None:
+    page.wait_for_load_state("networkidle")
+    expect(page.locator("[data-late]")).to_have_count(0)
     page.wait_for_timeout(400)
     page.screenshot(path=FOLDER / f"{name}.png")
     print(f"docs/screenshots/{name}.png")
@@ -47,9 +49,6 @@ def desk(browser: Browser, address: str) -> None:
     page.get_by_role("link", name="Card", exact=True).click()
     page.get_by_role("article").wait_for()
     shoot(page, "card")
-    page.goto(f"{address}/cards")
-    page.get_by_role("heading", name="Cards").wait_for()
-    shoot(page, "cards")
     page.goto(f"{address}/kit")
     choose(page, "Beside", "Skarv A2")
     page.get_by_role("table", name="Standard scenes").wait_for()
@@ -70,6 +69,21 @@ def desk(browser: Browser, address: str) -> None:
     page.get_by_role("region", name="Presets of Skarv A4").wait_for()
     page.get_by_text("Fewest preset slots").scroll_into_view_if_needed()
     shoot(page, "presets")
+
+
+def beside(browser: Browser, address: str) -> None:
+    page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
+    scene(page, address, "Lantern market")
+    page.get_by_role("link", name="Side by side").click()
+    page.get_by_role("heading", name="Side by side").wait_for()
+    choose(page, "What is compared", "ISO ceiling")
+    choose(page, "In which light", re.compile("^darkest"))
+    page.get_by_role("checkbox", name="ISO 400").check()
+    page.get_by_role("checkbox", name="ISO 3200").check()
+    page.get_by_role("checkbox", name="ISO 1600").uncheck()
+    page.get_by_role("listitem").filter(has=page.get_by_role("img")).nth(2).wait_for()
+    page.wait_for_timeout(2500)
+    shoot(page, "beside")
 
 
 def first(browser: Browser, address: str) -> None:
@@ -122,6 +136,7 @@ def main() -> None:
     FOLDER.mkdir(parents=True, exist_ok=True)
     with fresh_demo() as (browser, address):
         desk(browser, address)
+        beside(browser, address)
         first(browser, address)
         phone(browser, address)
         day(browser, address)

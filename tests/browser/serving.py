@@ -21,6 +21,7 @@ from steady_tide.launch.port import bind
 from steady_tide.settings import PROJECT
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
+from steady_tide.work.painters import Painting
 from steady_tide.work.planners import Pool
 from tests.chromium import CHROMIUM, FLAGS
 
@@ -59,15 +60,19 @@ def fresh_demo() -> Iterator[tuple[Browser, str]]:
     database.migrate()
     with database.session() as session:
         load_demo(session)
-    planners = Pool(os.cpu_count() or 1)
+    planners, painters = Pool(os.cpu_count() or 1), Painting(os.cpu_count() or 1)
     planners.warm()
     try:
-        with serving(database, demo=True, shared=Shared(planners=planners)) as address, sync_playwright() as playwright:
+        with (
+            serving(database, demo=True, shared=Shared(planners=planners, painters=painters)) as address,
+            sync_playwright() as playwright,
+        ):
             browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
             yield browser, address
             browser.close()
     finally:
         planners.close()
+        painters.close()
         database.close()
         cluster.stop()
         shutil.rmtree(home, ignore_errors=True)

@@ -27,6 +27,7 @@ def places(page: Page, address: str) -> dict[str, str]:
         "shoots": address,
         "bench": setup_path(page, address, "Under the rafts", "bench"),
         "bench in conflict": setup_path(page, address, "The pilot gig", "bench"),
+        "side by side": f"{setup_path(page, address, 'Lantern market', 'bench')}/beside",
         "cards": f"{address}/cards",
         "card": setup_path(page, address, "Lantern market", "card"),
         "kit": f"{address}/kit",

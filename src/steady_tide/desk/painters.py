@@ -25,16 +25,16 @@ class PaintersHere:
         """A picture as JPEG, made now."""
         from steady_tide.media import pictures
 
-        return pictures.still(pictures.Wanted(shot, look))
+        return pictures.still(shot, look)
 
     def clip(self, shot: Shot, look: Look) -> bytes:
         """Some seconds as MP4, made now."""
         from steady_tide.media import pictures
 
-        return pictures.clip(pictures.Wanted(shot, look))
+        return pictures.clip(shot, look)
 
     def through(self, shot: Shot, look: Look, table: str) -> bytes:
         """A picture behind a table of colours, as JPEG, made now. Raises BadInput for what is no table."""
         from steady_tide.media import pictures
 
-        return pictures.through(pictures.Tabled(shot, look, table))
+        return pictures.through(shot, look, table)

@@ -2,7 +2,7 @@
 
 import io
 from fractions import Fraction
-from typing import Final, NamedTuple
+from typing import Final
 
 import av
 import numpy as np
@@ -17,30 +17,15 @@ from steady_tide.formats.cube import read_cube
 from steady_tide.media.plates import plate
 
 
-class Wanted(NamedTuple):
-    """A picture that is wanted."""
-
-    shot: Shot
-    look: Look
-
-
-def still(wanted: Wanted) -> bytes:
+def still(shot: Shot, look: Look) -> bytes:
     """A picture as JPEG; the same bytes for the same shot and look."""
-    return as_file(picture(plate(wanted.shot.plate), wanted.shot, wanted.look))
+    return as_file(picture(plate(shot.plate), shot, look))
 
 
-class Tabled(NamedTuple):
-    """A picture that is wanted as a table of colours makes it look. table: the text of a `.cube` file."""
-
-    shot: Shot
-    look: Look
-    table: str
-
-
-def through(wanted: Tabled) -> bytes:
-    """A picture behind a table, as JPEG. Raises BadInput for what is no table."""
-    points = read_cube(wanted.table)
-    return as_file(tabled(picture(plate(wanted.shot.plate), wanted.shot, wanted.look), points))
+def through(shot: Shot, look: Look, table: str) -> bytes:
+    """A picture behind a table of colours (the text of a `.cube` file), as JPEG. Raises BadInput for what is none."""
+    points = read_cube(table)
+    return as_file(tabled(picture(plate(shot.plate), shot, look), points))
 
 
 def tabled(image: Codes8, points: Floats) -> Codes8:
@@ -54,14 +39,14 @@ QUALITY: Final = "24"
 """Constant rate factor of the coder: less is better and larger."""
 
 
-def clip(wanted: Wanted) -> bytes:
+def clip(shot: Shot, look: Look) -> bytes:
     """Some seconds as they play on the timeline, as H.264 in MP4."""
-    shot, made = wanted.shot, io.BytesIO()
+    made = io.BytesIO()
     rate = Fraction(shot.motion.timeline_hz).limit_denominator(1001)
     with av.open(made, "w", format="mp4") as container:
         stream = container.add_stream("libx264", rate=rate, options={"crf": QUALITY, "preset": "veryfast"})
         stream.pix_fmt = "yuv420p"
-        for image in moving(plate(shot.plate), shot, wanted.look):
+        for image in moving(plate(shot.plate), shot, look):
             even = np.ascontiguousarray(image[: image.shape[0] // 2 * 2, : image.shape[1] // 2 * 2])
             if not stream.codec_context.is_open:
                 stream.height, stream.width = even.shape[:2]

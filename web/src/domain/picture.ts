@@ -56,14 +56,14 @@ export function linesOf(picture: PictureView): Line[] {
 }
 
 /** Keys of the lines that are not the same under all of several pictures. */
-export function differing(pictures: PictureView[]): Set<string> {
+export function differing(pictures: PictureView[]): string[] {
   const texts = new Map<string, Set<string>>();
   for (const picture of pictures)
     for (const { key, text } of linesOf(picture)) texts.set(key, (texts.get(key) ?? new Set()).add(text));
   const some = [...texts].filter(
     ([key, found]) => found.size > 1 || countOf(pictures, key) !== pictures.length,
   );
-  return new Set(some.map(([key]) => key));
+  return some.map(([key]) => key);
 }
 
 const countOf = (pictures: PictureView[], key: string): number =>

@@ -6,10 +6,15 @@ import { api, got } from "../client/client";
 import type { Wish } from "../domain/picture";
 import { KEYS } from "./queries";
 
-/** A picture for each wish. made: changes with the plan, so that no picture outlives it. */
+/**
+ * A picture for each wish. made: changes with the plan, so that no picture outlives it. While one is on its way
+ * nothing else is asked for; then the latest wish is, and those between are dropped.
+ */
 export function usePictures(setup_id: string, wishes: Wish[], made: string, wanted = true) {
-  return useQuery({
-    queryKey: [...KEYS.asked, "pictures", setup_id, made, wishes],
+  const latest = JSON.stringify(wishes);
+  const [asked, setAsked] = useState(latest);
+  const answer = useQuery({
+    queryKey: [...KEYS.asked, "pictures", setup_id, made, asked],
     enabled: wanted && wishes.length > 0,
     staleTime: Number.POSITIVE_INFINITY,
     placeholderData: keepPreviousData,
@@ -18,24 +23,41 @@ export function usePictures(setup_id: string, wishes: Wish[], made: string, want
         api.POST("/api/setups/{setup_id}/pictures", {
           signal,
           params: { path: { setup_id } },
-          body: { wishes },
+          body: { wishes: JSON.parse(asked) as Wish[] },
         }),
       ),
   });
+  const { isFetching } = answer;
+  useEffect(() => {
+    if (!isFetching) setAsked(latest);
+  }, [latest, isFetching]);
+  return { ...answer, isFetching: isFetching || asked !== latest };
 }
 
-/** The latest of some addresses whose image is there; one that is no longer wanted is dropped on its way. */
+/** The latest of some addresses whose image is there; of those that come meanwhile only the last is fetched. */
 export function useArrived(address: string | null): { shown: string | null; late: boolean } {
   const [shown, setShown] = useState<string | null>(null);
+  const [under, setUnder] = useState<string | null>(null);
   useEffect(() => {
-    if (address === null) return;
+    if (under === null && address !== null && address !== shown) setUnder(address);
+  }, [address, under, shown]);
+  useEffect(() => {
+    if (under === null) return;
     const image = new Image();
-    image.onload = () => setShown(address);
-    image.src = address;
-    return () => {
-      image.onload = null;
-      image.src = "";
+    const done = (arrived: string | null) => {
+      if (arrived) setShown(arrived);
+      setUnder(null);
     };
-  }, [address]);
+    image.onload = () => done(under);
+    // What failed is asked for again when something else is wished, not at once and for ever.
+    const failed = setTimeout(() => done(null), FAILED_MS);
+    image.src = under;
+    return () => {
+      clearTimeout(failed);
+      image.onload = null;
+    };
+  }, [under]);
   return { shown, late: shown !== address };
 }
+
+const FAILED_MS = 15_000;

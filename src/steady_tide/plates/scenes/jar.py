@@ -20,8 +20,8 @@ OUTSIDE = [
 
 
 def jar() -> Stage:
-    """The jar stands at the origin, seen from 0.6 m away, a little from above."""
-    stage = Stage(Camera(eye=(0.0, -0.60, 0.17), at=(0.0, 0.0, 0.062), card=(0.0, -0.05, 0.06)), depth=14)
+    """The jar stands at the origin, seen from 0.4 m away, a little from above."""
+    stage = Stage(Camera(eye=(0.0, -0.40, 0.14), at=(0.0, 0.0, 0.066), card=(0.0, -0.05, 0.06)), depth=14)
     stage.put(
         ground((-2.2, 2.2), (-0.9, 1.5), steps=(900, 600), height=_slate).painted(_slate_paint),
         coated(rough=0.42, shine=0.4),
@@ -34,7 +34,7 @@ def jar() -> Stage:
     _content(stage)
     _around(stage)
     stage.panel((-0.75, -0.28, 0.62), (0, 0, 0.06), (0.62, 0.62), (7.0, 7.4, 8.0))
-    stage.panel((0.70, 0.55, 0.42), (0, 0, 0.06), (0.16, 0.16), (34.0, 17.0, 6.5))
+    stage.panel((0.92, 0.10, 0.45), (0, 0, 0.06), (0.16, 0.16), (40.0, 20.0, 7.6))
     stage.panel((0.2, 0.2, 1.6), (0, 0, 0), (0.8, 0.8), (0.16, 0.17, 0.19))
     _pour(stage)
     return stage

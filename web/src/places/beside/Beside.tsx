@@ -80,7 +80,7 @@ function Open({ scene, setup, plan }: { scene: SceneView; setup: SetupView; plan
   const put = (changes: Record<string, string>) =>
     setSearch({ ...Object.fromEntries(search), ...changes }, { replace: true });
   return (
-    <main className="px-4 py-3">
+    <div className="w-full min-w-0 px-4 py-3">
       <header className="mb-2 flex flex-wrap items-end gap-x-4 gap-y-2 print:block">
         <div>
           <Link className="text-soft hover:underline" to={`/scenes/${scene.id}?camera=${setup.id}`}>
@@ -115,7 +115,7 @@ function Open({ scene, setup, plan }: { scene: SceneView; setup: SetupView; plan
         setup={setup}
         items={axis.items.filter((item) => hung.includes(item.key)).map((item) => inLight(item, lit))}
       />
-    </main>
+    </div>
   );
 }
 
@@ -206,7 +206,7 @@ function Sheet({ scene, setup, items }: { scene: SceneView; setup: SetupView; it
   const [first, second] = there;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys for all pictures under it; each can be had by a button
-    <div onKeyDown={move}>
+    <div onKeyDown={move} className="min-w-0">
       <style>{"@page { size: A4 landscape; margin: 10mm; }"}</style>
       <div className="mb-2 flex flex-wrap items-center gap-2 print:hidden">
         <Button onClick={() => setPlace(zoomed(place, 1.4))} aria-label="Nearer">

@@ -9,10 +9,11 @@ from steady_tide.core.image.noise import signal_to_noise
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.spectra import DAYLIGHT, channels
 from steady_tide.core.light.water import daylight_under
+from steady_tide.core.picture.colours import illuminant, rgb_of
 from steady_tide.core.picture.develop import as_file, picture, recorded, rippled
 from steady_tide.core.picture.scene import Moment, card_light, seen
 from steady_tide.core.picture.shot import Finish, Flicker, Frame, Grain, Look, Motion, Shot, Water, water_over
-from steady_tide.core.picture.taken import Light, Taken, illuminant, plate_for, rgb_of, taken
+from steady_tide.core.picture.taken import Light, Taken, plate_for, taken
 from steady_tide.core.picture.tone import GREY, LUMINANCE, Curve
 from steady_tide.core.picture.view import directions, window_of
 from steady_tide.core.plan.physics.space import Spaces

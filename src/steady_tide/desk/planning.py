@@ -99,6 +99,10 @@ class Planner:
             trace.notes.append({"plan_ms": round(1000.0 * seconds), **what_made_it(inputs)})
         return outcome
 
+    def remembered(self, inputs: Inputs) -> Outcome:
+        """The same, from memory where it was made a moment ago: several questions are asked about one plan."""
+        return self.shared.outcomes.of(inputs.fingerprint, lambda: self.solve(inputs))
+
     def outcome(self, setup: SetupRow, brief: Brief) -> Outcome:
         """The kept plan when it still fits its inputs, else a new one, kept."""
         return self.outcomes([(setup, brief)])[0]
@@ -139,7 +143,7 @@ class Planner:
         def one(inputs: Inputs) -> Outcome | None:
             if until is not None and perf_counter() > until:
                 return None
-            return self.shared.outcomes.of(inputs.fingerprint, lambda: self.solve(inputs))
+            return self.remembered(inputs)
 
         at_once = min(len(anew), self.shared.planners.at_once)
         if at_once < 2:

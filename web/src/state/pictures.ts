@@ -4,7 +4,19 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { api, got } from "../client/client";
 import type { Wish } from "../domain/picture";
-import { KEYS } from "./queries";
+import { KEYS, useActing } from "./queries";
+
+let last: Promise<unknown> = Promise.resolve();
+
+/** Pictures are asked for one after the other, so that whatever else is asked need not wait for a page of them. */
+function inTurn<T>(signal: AbortSignal, ask: () => Promise<T>): Promise<T> {
+  const next = last.then(() => {
+    signal.throwIfAborted();
+    return ask();
+  });
+  last = next.catch(() => undefined);
+  return next;
+}
 
 /**
  * A picture for each wish. made: changes with the plan, so that no picture outlives it. While one is on its way
@@ -13,18 +25,22 @@ import { KEYS } from "./queries";
 export function usePictures(setup_id: string, wishes: Wish[], made: string, wanted = true) {
   const latest = JSON.stringify(wishes);
   const [asked, setAsked] = useState(latest);
+  const acting = useActing();
   const answer = useQuery({
     queryKey: [...KEYS.asked, "pictures", setup_id, made, asked],
-    enabled: wanted && wishes.length > 0,
+    // What is being changed is looked at when it is planned.
+    enabled: wanted && !acting && wishes.length > 0,
     staleTime: Number.POSITIVE_INFINITY,
     placeholderData: keepPreviousData,
     queryFn: ({ signal }) =>
-      got(
-        api.POST("/api/setups/{setup_id}/pictures", {
-          signal,
-          params: { path: { setup_id } },
-          body: { wishes: JSON.parse(asked) as Wish[] },
-        }),
+      inTurn(signal, () =>
+        got(
+          api.POST("/api/setups/{setup_id}/pictures", {
+            signal,
+            params: { path: { setup_id } },
+            body: { wishes: JSON.parse(asked) as Wish[] },
+          }),
+        ),
       ),
   });
   const { isFetching } = answer;

@@ -19,7 +19,7 @@ from steady_tide.core.quantities import Floats
 PER_MAGNITUDE: Final = 2.9
 BRIGHTEST: Final = 300.0
 """Light of the brightest over the card's, spread over a pixel of the map all around. **Assumed**."""
-SKY_CODE: Final = 250
+SKY_CODE: Final = 248
 """What is farther than this code value of depth is sky."""
 SIDEREAL_RAD_S: Final = float(np.radians(15.041 / 3600.0))
 

@@ -40,8 +40,8 @@ class Asking:
         """Everything that would differ with one more pin, before it is made. Raises BadInput for an impossible one."""
         inputs = self._inputs(setup_id)
         pins = read_pins({**{name.value: kept for name, kept in inputs.problem.pins.items()}, setting: value})
-        here = self.planner.solve(inputs)
-        there = self.planner.solve(inputs.otherwise(pins=pins))
+        here = self.planner.remembered(inputs)
+        there = self.planner.remembered(inputs.otherwise(pins=pins))
         if isinstance(there, Conflict):
             return there
         if not isinstance(here, Plan) or not isinstance(there, Plan):

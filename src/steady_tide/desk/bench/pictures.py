@@ -112,7 +112,7 @@ class Pictures:
         """The plan of a setup, or of what is wished; the first as it is kept, others as they are remembered."""
         if inputs.fingerprint == kept.fingerprint and (found := self.planner.kept(setup, kept.fingerprint)) is not None:
             return found
-        return self.at.shared.outcomes.of(inputs.fingerprint, lambda: self.planner.solve(inputs))
+        return self.planner.remembered(inputs)
 
     def _seen(self, inputs: Inputs, plan: Plan, wish: Wish) -> PictureView:
         values = {decision.setting: decision.value for decision in plan.decisions}

@@ -7,7 +7,8 @@ from uuid import UUID
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting
-from steady_tide.core.picture.taken import Light, card_colour
+from steady_tide.core.picture.colours import card_colour
+from steady_tide.core.picture.taken import Light
 from steady_tide.core.picture.tone import neutral, to_standard
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.desk import planners

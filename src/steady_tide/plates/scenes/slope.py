@@ -14,12 +14,7 @@ def slope() -> Stage:
     stage.sun(height_deg=28, azimuth_deg=148, turbidity=2.4)
     snow = ground((-60, 60), (-3, 90), steps=(1100, 1000), height=_height).painted(_paint)
     stage.put(snow, matt())
-    plain = fan(
-        (0, 0),
-        reach=(40, 4500),
-        steps=(60, 200),
-        height=lambda x, y, cell: -0.055 * x - 0.09 * np.minimum(y, 60) - 3.5 - 0.004 * np.hypot(x, y),
-    )
+    plain = fan((0, 0), reach=(40, 4500), steps=(60, 200), height=_plain)
     stage.put(plain.painted((0.84, 0.86, 0.89)), matt())
     chance = np.random.default_rng(7)
     at = np.column_stack([np.r_[chance.uniform(-50, -7, 110), chance.uniform(9, 50, 90)], chance.uniform(10, 85, 200)])
@@ -72,6 +67,13 @@ def _height(x: Array, y: Array) -> Array:
         line = offset + 1.1 * np.sin(y * 0.33 + offset)
         track = track - 0.07 * np.exp(-(((x - line) / 0.16) ** 2)) + 0.03 * np.exp(-(((x - line - 0.25) / 0.12) ** 2))
     return np.asarray(-0.055 * x - 0.09 * y + 0.0026 * np.clip(y - 20, 0, None) ** 2 + drift + track)
+
+
+def _plain(x: Array, y: Array, cell: Array) -> Array:
+    """The snow beyond: under the slope near by, up to the foot of the mountains."""
+    far = np.clip((np.hypot(x, y) - 60) / 500, 0, 1)
+    near = -0.055 * np.clip(x, -60, 60) - 0.09 * np.clip(y, -3, 60) - 2.5
+    return near * (1 - far) + 4.0 * far
 
 
 def _paint(points: Array) -> Array:

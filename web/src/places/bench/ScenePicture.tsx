@@ -95,7 +95,7 @@ export function ScenePicture({
               .map((line) => (
                 <div key={line.key} className="flex justify-between gap-2 border-b border-hair/50">
                   <dt className="text-soft">{line.label}</dt>
-                  <dd className="font-semibold">{line.text}</dd>
+                  <dd className="font-semibold whitespace-nowrap">{line.text}</dd>
                 </div>
               ))}
           </dl>

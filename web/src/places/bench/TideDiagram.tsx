@@ -48,97 +48,116 @@ export const TideDiagram = memo(function TideDiagram({
         </span>{" "}
         <span className={said.holds ? "text-soft" : "text-signal"}>{said.text}</span>
       </figcaption>
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="w-full"
-        role="img"
-        aria-label={summary}
-        data-testid="tide"
-      >
-        <Shades id="bench" />
-        <g transform={`translate(${LEFT},${TOP})`}>
-          <rect width={width} height={height} fill="var(--band)" stroke="var(--hairline)" />
-          {drawn.tooDark.map((step) => (
-            <g key={step.stops}>
-              <rect y={step.y} width={width} height={step.height} fill={`url(#bench-deep-${step.stops})`} />
-              <StepFigure step={step} width={width} text={`−${step.stops}`} />
-            </g>
-          ))}
-          {drawn.tooBright.map((step) => (
-            <g key={step.stops}>
-              <rect y={step.y} width={width} height={step.height} fill={`url(#bench-sand-${step.stops})`} />
-              <StepFigure step={step} width={width} text={`+${step.stops}`} />
-            </g>
-          ))}
-          <path d={drawn.band} fill="var(--sea)" opacity={0.16} />
-          <path d={drawn.curve} fill="var(--sea)" opacity={0.12} />
-          <path
-            d={drawn.curve
-              .split(" L")
-              .slice(1, -2)
-              .reduce((path, point, index) => `${path}${index ? " L" : "M"}${point}`, "")}
-            fill="none"
-            stroke="var(--sea)"
-            strokeWidth={2}
-          />
-          {drawn.ticks.map((tick) => (
-            <g
-              key={tick}
-              transform={`translate(0,${drawn.y(tick)})`}
-              className="text-drawn"
-              fill="var(--ink-soft)"
-            >
-              <line x2={width} stroke="var(--hairline)" strokeWidth={0.5} />
-              <text x={-5} dy="0.34em" textAnchor="end">
-                {String(tick).replace("-", "−")}
-              </text>
-              <text x={width + 5} dy="0.34em">
-                {lux(luxOfEv(tick))}
-              </text>
-            </g>
-          ))}
-          <Mark y={drawn.y(marks.high)} width={width} name="high mark" value={levelBare(marks.high)} above />
-          <Mark y={drawn.y(marks.low)} width={width} name="low mark" value={levelBare(marks.low)} />
-          {stations.map((station) => (
-            <g key={station.name}>
-              <circle
-                cx={station.share * width}
-                cy={drawn.y(lightAt(light, station.share))}
-                r={3.5}
-                fill="var(--sea)"
-              />
-              <text
-                x={station.share * width}
-                y={height + 14}
+      <div className="relative">
+        <svg
+          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          className="w-full"
+          role="img"
+          aria-label={summary}
+          data-testid="tide"
+        >
+          <Shades id="bench" />
+          <g transform={`translate(${LEFT},${TOP})`}>
+            <rect width={width} height={height} fill="var(--band)" stroke="var(--hairline)" />
+            {drawn.tooDark.map((step) => (
+              <g key={step.stops}>
+                <rect y={step.y} width={width} height={step.height} fill={`url(#bench-deep-${step.stops})`} />
+                <StepFigure step={step} width={width} text={`−${step.stops}`} />
+              </g>
+            ))}
+            {drawn.tooBright.map((step) => (
+              <g key={step.stops}>
+                <rect y={step.y} width={width} height={step.height} fill={`url(#bench-sand-${step.stops})`} />
+                <StepFigure step={step} width={width} text={`+${step.stops}`} />
+              </g>
+            ))}
+            <path d={drawn.band} fill="var(--sea)" opacity={0.16} />
+            <path d={drawn.curve} fill="var(--sea)" opacity={0.12} />
+            <path
+              d={drawn.curve
+                .split(" L")
+                .slice(1, -2)
+                .reduce((path, point, index) => `${path}${index ? " L" : "M"}${point}`, "")}
+              fill="none"
+              stroke="var(--sea)"
+              strokeWidth={2}
+            />
+            {drawn.ticks.map((tick) => (
+              <g
+                key={tick}
+                transform={`translate(0,${drawn.y(tick)})`}
                 className="text-drawn"
-                textAnchor={station.anchor}
                 fill="var(--ink-soft)"
               >
-                {station.name}
-              </text>
-              <text
-                x={station.share * width}
-                y={height + 31}
-                className="text-drawn"
-                fontWeight={650}
-                textAnchor={station.anchor}
-                fill="var(--ink)"
-              >
-                {level(station.ev)}
-              </text>
-            </g>
-          ))}
-          <Pull
-            ev={chosen ?? light.aim}
-            span={[drawn.evAt(height), drawn.evAt(0)]}
-            y={drawn.y}
-            evAt={drawn.evAt}
-            width={width}
-            height={height}
-            onChoose={onChoose}
-          />
-        </g>
-      </svg>
+                <line x2={width} stroke="var(--hairline)" strokeWidth={0.5} />
+                <text x={-5} dy="0.34em" textAnchor="end">
+                  {String(tick).replace("-", "−")}
+                </text>
+                <text x={width + 5} dy="0.34em">
+                  {lux(luxOfEv(tick))}
+                </text>
+              </g>
+            ))}
+            <Mark
+              y={drawn.y(marks.high)}
+              width={width}
+              name="high mark"
+              value={levelBare(marks.high)}
+              above
+            />
+            <Mark y={drawn.y(marks.low)} width={width} name="low mark" value={levelBare(marks.low)} />
+            {stations.map((station) => (
+              <g key={station.name}>
+                <circle
+                  cx={station.share * width}
+                  cy={drawn.y(lightAt(light, station.share))}
+                  r={3.5}
+                  fill="var(--sea)"
+                />
+                <text
+                  x={station.share * width}
+                  y={height + 14}
+                  className="text-drawn"
+                  textAnchor={station.anchor}
+                  fill="var(--ink-soft)"
+                >
+                  {station.name}
+                </text>
+                <text
+                  x={station.share * width}
+                  y={height + 31}
+                  className="text-drawn"
+                  fontWeight={650}
+                  textAnchor={station.anchor}
+                  fill="var(--ink)"
+                >
+                  {level(station.ev)}
+                </text>
+              </g>
+            ))}
+          </g>
+        </svg>
+        {/* A picture holds nothing that can be used: the line to pull lies over it. */}
+        {/* biome-ignore lint/a11y/useSemanticElements: what is drawn cannot be a fieldset */}
+        <svg
+          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          className="absolute inset-0 w-full"
+          role="group"
+          aria-label="Another light to look at"
+        >
+          <g transform={`translate(${LEFT},${TOP})`}>
+            <Pull
+              ev={chosen ?? light.aim}
+              span={[drawn.evAt(height), drawn.evAt(0)]}
+              y={drawn.y}
+              evAt={drawn.evAt}
+              width={width}
+              height={height}
+              onChoose={onChoose}
+            />
+          </g>
+        </svg>
+      </div>
       {chosen === null ? null : (
         <Button look="quiet" className="text-note" onClick={() => onChoose(null)}>
           Back to the light expected

@@ -10,7 +10,6 @@ import {
   panned,
   type Take,
   WHOLE,
-  zoomed,
 } from "../../domain/beside";
 import type { PictureView, Plan, SceneView, SetupView } from "../../domain/documents";
 import { notesOf, type Seeing, settingsThatDiffer } from "../../domain/picture";
@@ -19,11 +18,11 @@ import { addCamera, choosePin, chooseSchool, markTrials } from "../../state/acts
 import { usePictures } from "../../state/pictures";
 import { useDevices, useScene, useSceneAct } from "../../state/queries";
 import { useSchools } from "../../state/stances";
-import { Button } from "../../ui/Button";
 import { ChoiceField } from "../../ui/Field";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";
 import { Hung } from "./Hung";
+import { moved, Tools } from "./Tools";
 import { Wipe } from "./Wipe";
 
 /** Sets of one scene side by side: the same crop, figures under each, what differs marked. */
@@ -186,69 +185,20 @@ function Sheet({ scene, setup, items }: { scene: SceneView; setup: SetupView; it
     });
     markTrials(setup.id, trials).catch(() => setTests(tests));
   };
-  const move = (event: React.KeyboardEvent) => {
-    const step = 0.15;
-    const moves: Record<string, () => Place> = {
-      "+": () => zoomed(place, 1.4),
-      "=": () => zoomed(place, 1.4),
-      "-": () => zoomed(place, 1 / 1.4),
-      "0": () => WHOLE,
-      ArrowLeft: () => panned(place, -step, 0),
-      ArrowRight: () => panned(place, step, 0),
-      ArrowUp: () => panned(place, 0, -step),
-      ArrowDown: () => panned(place, 0, step),
-    };
-    const moved = moves[event.key];
-    if (!moved || (event.target as HTMLElement).closest("input, select, [role=slider]")) return;
-    event.preventDefault();
-    setPlace(moved());
-  };
   const [first, second] = there;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys for all pictures under it; each can be had by a button
-    <div onKeyDown={move} className="min-w-0">
+    <div onKeyDown={(event) => moved(event, place, setPlace)} className="min-w-0">
       <style>{"@page { size: A4 landscape; margin: 10mm; }"}</style>
-      <div className="mb-2 flex flex-wrap items-center gap-2 print:hidden">
-        <Button onClick={() => setPlace(zoomed(place, 1.4))} aria-label="Nearer">
-          +
-        </Button>
-        <Button
-          onClick={() => setPlace(zoomed(place, 1 / 1.4))}
-          disabled={place.zoom === 1}
-          aria-label="Farther"
-        >
-          −
-        </Button>
-        <Button look="quiet" onClick={() => setPlace(WHOLE)} disabled={place.zoom === 1}>
-          Whole
-        </Button>
-        <Button
-          look={seeing.graded ? "strong" : "plain"}
-          aria-pressed={seeing.graded}
-          onClick={() => setSeeing({ ...seeing, graded: !seeing.graded })}
-        >
-          Graded
-        </Button>
-        <Button
-          look={seeing.peek ? "strong" : "plain"}
-          aria-pressed={seeing.peek}
-          onClick={() => setSeeing({ ...seeing, peek: !seeing.peek })}
-        >
-          Pixels
-        </Button>
-        {items.length === 2 ? (
-          <Button look={wiping ? "strong" : "plain"} aria-pressed={wiping} onClick={() => setWiping(!wiping)}>
-            Wipe
-          </Button>
-        ) : null}
-        <Button look="quiet" onClick={() => window.print()}>
-          Print as a contact sheet
-        </Button>
-        <span role="status" className="text-note text-soft">
-          {answer.isFetching ? "Being made …" : place.zoom > 1 ? `${place.zoom.toFixed(1)} times` : ""}
-          {tests.length ? ` ${tests.length} to test for real, on the card.` : ""}
-        </span>
-      </div>
+      <Tools
+        seeing={seeing}
+        onSee={setSeeing}
+        place={place}
+        onPlace={setPlace}
+        wiping={items.length === 2 ? wiping : null}
+        onWipe={setWiping}
+        said={`${answer.isFetching ? "Being made …" : ""}${tests.length ? ` ${tests.length} to test for real, on the card.` : ""}`}
+      />
       {answer.isError ? (
         <Notice>The pictures cannot be had just now; they are asked for again.</Notice>
       ) : null}

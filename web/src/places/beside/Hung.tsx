@@ -41,7 +41,10 @@ export function Hung({
   const differs = differing(all);
   const take = item.take;
   return (
-    <li className="relative w-[86vw] shrink-0 snap-center border rule bg-paper p-2 md:w-auto" aria-label={item.label}>
+    <li
+      className="relative w-[86vw] shrink-0 snap-center border rule bg-paper p-2 md:w-auto"
+      aria-label={item.label}
+    >
       <h2 className="mb-1 text-lead">{item.label}</h2>
       {hidden ? null : (
         <div
@@ -78,7 +81,9 @@ export function Hung({
             {linesOf(picture).map((line) => (
               <div key={line.key} className="flex justify-between gap-2 border-b border-hair/50">
                 <dt className="text-soft">{line.label}</dt>
-                <dd className={differs.includes(line.key) ? "font-semibold" : "text-soft"}>
+                <dd
+                  className={`whitespace-nowrap ${differs.includes(line.key) ? "font-semibold" : "text-soft"}`}
+                >
                   {line.text}
                   {differs.includes(line.key) ? <span className="sr-only">, differs</span> : null}
                 </dd>

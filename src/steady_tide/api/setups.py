@@ -196,7 +196,8 @@ def clear(at: WorkplaceOf, setup_id: UUID) -> CardView:
 def look(at: WorkplaceOf, setup_id: UUID, size: TableSize = 33, to: Table = "standard") -> Response:
     """A table (.cube) for the set: its colour profile to a standard look, or grey made neutral within its profile."""
     text, profile = Cards(at).look(setup_id, size=size, to=to)
-    named = {"Content-Disposition": f'attachment; filename="{profile}-{to}-{size}.cube"'}
+    name = f"{profile}-{'to-standard' if to == 'standard' else 'grey-made-neutral'}-{size}.cube"
+    named = {"Content-Disposition": f'attachment; filename="{name}"'}
     return Response(text, media_type="text/plain; charset=utf-8", headers=named)
 
 

@@ -1,5 +1,6 @@
 """The simulated picture, step by step, against the figures it is made from."""
 
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -11,6 +12,7 @@ from steady_tide.core.light.spectra import DAYLIGHT, channels
 from steady_tide.core.light.water import daylight_under
 from steady_tide.core.picture.colours import illuminant, rgb_of
 from steady_tide.core.picture.develop import as_file, picture, recorded, rippled
+from steady_tide.core.picture.plate import Patch, depth_codes, light_codes
 from steady_tide.core.picture.scene import Moment, card_light, seen
 from steady_tide.core.picture.shot import Finish, Flicker, Frame, Grain, Look, Motion, Shot, Water, water_over
 from steady_tide.core.picture.taken import Light, Taken, plate_for, taken
@@ -175,6 +177,25 @@ def test_what_crosses_leans_while_the_rows_are_read() -> None:
     edges = [float(np.flatnonzero(light[row])[0]) for row in (rows[2], rows[-3])]
     wanted = 3.0 * 0.02 * 480.0 * (rows[-3] - rows[2]) / 540.0
     assert edges[1] - edges[0] == pytest.approx(wanted, abs=1.5)
+
+
+def test_a_layer_is_whole_across_the_rim_of_the_closer_look() -> None:
+    layer = square_layer("still", light=4.0, side_px=120)
+    size = (72, 128)
+    close = Patch(
+        (0, 0),
+        light_codes(np.full((*size, 3), 4.0)),
+        np.full(size, 255, dtype=np.uint8),
+        depth_codes(np.full(size, 3.0)),
+    )
+    plate = even_plate(0.5, layers=(replace(layer, detail=close),))
+    near = plain_shot(frame=Frame(width_px=1920, height_px=1080, projection="rectilinear", focal_px=3600.0))
+    light = seen(plate, near, Look(width_px=960)).light[270, :, 1]
+    # All that is seen lies within 32 degrees across, of which the patch of the map covers 15.
+    assert light == pytest.approx(np.full(960, 4.0), rel=0.01)
+    wide = plain_shot(frame=Frame(width_px=1920, height_px=1080, projection="rectilinear", focal_px=1300.0))
+    covered = seen(plate, wide, Look(width_px=960)).light[270, :, 1] > 2
+    assert covered[480] and covered.sum() == pytest.approx(2 * 650 * np.tan(np.radians(16)), abs=12)
 
 
 # Lamps.

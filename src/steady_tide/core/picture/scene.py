@@ -150,11 +150,20 @@ def _water_tables(water: Water, plate_m: float) -> tuple[Image, Image]:
 
 
 def _over(light: Image, layer: Layer, view: _View) -> Image:
-    """A layer over what is behind it, in place."""
-    close = view.near and layer.detail is not None
-    patch, whole = (layer.detail, view.plate.detail) if close else (layer.around, view.plate.around)
+    """A layer over what is behind it, in place; where the closer look is taken, so is its part of the layer."""
+    if not view.near or layer.detail is None:
+        return _patched(light, layer, view, layer.around, close=False, mask=None)
+    moves, shaken = layer.moves == "subject", layer.moves != "carried"
+    inside = _inside(view.at(view.plate.detail.light, moves=moves, shaken=shaken, close=True), view.plate.detail.light)
+    light = _patched(light, layer, view, layer.around, close=False, mask=~inside)
+    return _patched(light, layer, view, layer.detail, close=True, mask=inside)
+
+
+def _patched(light: Image, layer: Layer, view: _View, patch: Patch | None, *, close: bool, mask: Bools | None) -> Image:
+    """One patch of a layer over what is behind it, in place. mask: where it counts (h, w); everywhere, left out."""
     if patch is None:
         return light
+    whole = view.plate.detail if close else view.plate.around
     moves = layer.moves == "subject"
     spots = view.at(whole.light, moves=moves, shaken=layer.moves != "carried", close=close)
     smear_px = _passing(view.shot, view.window) if moves else 0.0
@@ -162,6 +171,8 @@ def _over(light: Image, layer: Layer, view: _View) -> Image:
     if box is None:
         return light
     own, cover = _patch_at(patch, spots, box, view)
+    if mask is not None:
+        cover *= mask[box][..., None]
     own *= cover
     if smear_px > 1.0:
         own, cover = smeared(own, across_px=smear_px), smeared(cover, across_px=smear_px)

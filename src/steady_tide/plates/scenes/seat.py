@@ -1,10 +1,10 @@
-"""A speaker's seat by a window: bright outside, a room in shade, somebody turned to the light in a hood."""
+"""A speaker's seat by a window: bright outside, a room in shade. Whoever speaks is not drawn; the seat is theirs."""
 
 import numpy as np
 
 from steady_tide.plates.noise import octaves
-from steady_tide.plates.props import SKIN, hills, house, spruce
-from steady_tide.plates.shapes import Array, Shape, blob, body, box, ground, joined, lathe, limb, sheet, soft_union
+from steady_tide.plates.props import hills, house, spruce
+from steady_tide.plates.shapes import box, ground, joined, lathe, sheet
 from steady_tide.plates.stage import Camera, Stage, coated, matt
 
 
@@ -15,8 +15,7 @@ def seat() -> Stage:
     _room(stage)
     _furniture(stage)
     _outside(stage)
-    person = stage.layer("speaker", "subject")
-    stage.put(_sitting(), matt(), layer=person)
+    stage.layer("speaker", "subject")
     return stage
 
 
@@ -106,58 +105,6 @@ def _furniture(stage: Stage) -> None:
     lamp = lathe([(0.001, 0), (0.12, 0), (0.12, 0.012), (0.012, 0.03), (0.012, 1.45), (0.001, 1.45)])
     stage.put(lamp.moved((2.3, 1.6, 0)).painted((0.04, 0.04, 0.04)), coated(rough=0.3))
     stage.put(lathe([(0.10, 1.72), (0.19, 1.42)]).moved((2.3, 1.6, 0)).painted((0.6, 0.54, 0.42)), matt())
-
-
-def _sitting() -> Shape:
-    """Somebody seated, three quarters turned to the window; the hood hides the face, hands in the lap."""
-
-    def parts(points: Array) -> list[tuple[Array, tuple[float, float, float]]]:
-        fold = 0.010 * octaves(points[..., 0] * 8, points[..., 1] * 8, points[..., 2] * 5, count=3, seed=7)
-        torso = soft_union(
-            [
-                limb(points, (0, 0.36, 0.58), (-0.02, 0.31, 1.00), (0.16, 0.155)),
-                limb(points, (-0.15, 0.33, 1.05), (0.13, 0.31, 1.05), (0.075, 0.075)),
-            ],
-            0.06,
-        )
-        arms = [
-            limb(points, (-0.21, 0.31, 1.05), (-0.28, 0.20, 0.80), (0.066, 0.056)), limb(points, (-0.28, 0.20, 0.80), (-0.13, 0.02, 0.68), (0.055, 0.042)),
-            limb(points, (0.19, 0.29, 1.05), (0.26, 0.16, 0.80), (0.066, 0.056)), limb(points, (0.26, 0.16, 0.80), (0.06, 0.0, 0.69), (0.055, 0.042)),
-        ]  # fmt: skip
-        hood = soft_union(
-            [
-                blob(points, (-0.045, 0.28, 1.29), (0.108, 0.122, 0.140)),
-                limb(points, (0.0, 0.34, 1.08), (-0.02, 0.31, 1.19), (0.095, 0.085)),
-            ],
-            0.04,
-        )
-        fold = fold + 0.006 * octaves(points[..., 0] * 5, points[..., 1] * 5, points[..., 2] * 18, count=2, seed=9)
-        coat = soft_union([torso, *arms, hood], 0.03) + fold
-        legs = [limb(points, (x * 0.10, 0.34, 0.54), (x * 0.14, -0.08, 0.52), (0.088, 0.07)) for x in (-1, 1)] + [
-            limb(points, (x * 0.14, -0.08, 0.52), (x * 0.15, -0.06, 0.06), (0.066, 0.05)) for x in (-1, 1)
-        ]
-        hands = [
-            limb(points, (-0.13, 0.02, 0.68), (-0.06, -0.03, 0.66), (0.042, 0.036)),
-            limb(points, (0.06, 0.0, 0.69), (-0.01, -0.05, 0.665), (0.042, 0.034)),
-        ]
-        return [
-            (coat, (0.13, 0.17, 0.19)),
-            (soft_union(legs, 0.06) + 0.6 * fold, (0.07, 0.075, 0.10)),
-            (soft_union(hands, 0.015), SKIN),
-        ]
-
-    made = body(
-        lambda points: np.minimum.reduce([each for each, _ in parts(points)]),
-        (-0.5, -0.3, 0.0),
-        (0.5, 0.65, 1.5),
-        0.013,
-    )
-
-    def paint(points: Array) -> Array:
-        chosen = parts(points)
-        return np.array([colour for _, colour in chosen])[np.argmin(np.stack([each for each, _ in chosen]), axis=0)]
-
-    return made.painted(paint)
 
 
 def _outside(stage: Stage) -> None:

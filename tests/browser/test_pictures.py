@@ -135,6 +135,8 @@ def test_the_picture_of_the_day_follows_the_minute_and_the_depth(page: Page, dem
     page.get_by_role("link", name="The day").first.click()
     picture = page.get_by_role("region", name="The picture at a minute")
     first = shown(page, picture.get_by_role("img"))
+    picture.get_by_role("button", name="Graded").click()
+    expect(picture.get_by_role("button", name="Graded")).to_have_attribute("aria-pressed", "false")
     said = picture.get_by_role("status").inner_text()
     minute = picture.get_by_role("slider", name="Minute looked at")
     minute.focus()

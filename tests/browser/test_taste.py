@@ -111,7 +111,7 @@ def test_the_set_follows_the_slider(page: Page, demo: str) -> None:
     choose(page, "Condition", "Market stalls under lamp strings (6-15 lx)")
     expect(page.get_by_role("table", name=re.compile("Stop ledger"))).to_contain_text("+1.90")
     before = page.get_by_role("table", name=re.compile("Stop ledger")).inner_text()
-    slider = page.get_by_role("slider")
+    slider = page.get_by_role("slider", name="Darker or brighter")
     slider.focus()
     for _ in range(6):
         page.keyboard.press("ArrowRight")

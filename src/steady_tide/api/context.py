@@ -145,6 +145,14 @@ async def workplace_of(turn: Annotated[None, PlannerTurn], service: ServiceOf, r
 WorkplaceOf = Annotated[Workplace, Depends(workplace_of)]
 
 
+async def gallery_of(turn: Annotated[None, PainterTurn], service: ServiceOf, rows: RowsOf) -> Workplace:
+    """The same where pictures are asked for, in their turn."""
+    return Workplace(rows, service.shared)
+
+
+GalleryOf = Annotated[Workplace, Depends(gallery_of)]
+
+
 async def jobs_of(service: ServiceOf, rows: RowsOf) -> Jobs:
     """The jobs of the signed-in account."""
     return Jobs(Workplace(rows, service.shared), service.queue)

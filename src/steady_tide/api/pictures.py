@@ -7,7 +7,7 @@ from fastapi import APIRouter, Body, Path, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.bodies import MB, largest
-from steady_tide.api.context import PainterTurn, ServiceOf, WorkplaceOf
+from steady_tide.api.context import GalleryOf, PainterTurn, ServiceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.picture.shot import PlateName
 from steady_tide.core.picture.taken import Light
@@ -52,7 +52,7 @@ class PicturesRequest(BaseModel):
 
 
 @router.post("/setups/{setup_id}/pictures")
-def pictures(at: WorkplaceOf, setup_id: UUID, asked: PicturesRequest) -> list[PictureView | NoPicture]:
+def pictures(at: GalleryOf, setup_id: UUID, asked: PicturesRequest) -> list[PictureView | NoPicture]:
     """What a set of a scene takes, as it stands or with something changed; nothing is kept."""
     return Pictures(at).of(setup_id, [wish.told() for wish in asked.wishes])
 

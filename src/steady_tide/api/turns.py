@@ -138,6 +138,10 @@ class Turns:
             del self._queues[whose]
 
 
+PICTURE_PATIENCE_S = 20.0
+"""How long a picture may be waited for [s]: whoever looks sees that it comes, and nothing else waits for it."""
+
+
 @dataclass(frozen=True)
 class Turnstiles:
     """What requests take turns at. A planner's turn is taken before that at a connection, which it holds meanwhile."""
@@ -164,5 +168,5 @@ class Turnstiles:
             Turns(connections, each=max(1, connections // 2), waiting=400, patience_s=4.0),
             Turns(planners, each=max(1, planners // 2), waiting=200, patience_s=3.5),
             Turns(2, each=1, waiting=20, patience_s=4.0),
-            Turns(planners, each=max(1, planners // 2), waiting=400, patience_s=6.0),
+            Turns(planners, each=max(1, planners // 2), waiting=400, patience_s=PICTURE_PATIENCE_S),
         )

@@ -15,6 +15,7 @@ import { useArrived, usePictures } from "../../state/pictures";
 import { useOwnTable } from "../../state/tables";
 import { useMade } from "../../state/transfers";
 import { Button } from "../../ui/Button";
+import { Flip } from "../../ui/Flip";
 import { OnItsWay } from "../../ui/OnItsWay";
 import { Sheet } from "../../ui/Sheet";
 
@@ -73,12 +74,14 @@ export function ScenePicture({
         </Link>
         <span className="ml-auto flex gap-1">
           <Flip
+            quiet
             on={seeing.graded}
             words="Graded"
             about={`${flat?.text ?? "Flat"} material after a simple correction to a standard look`}
             onFlip={(graded) => setSeeing({ ...seeing, graded })}
           />
           <Flip
+            quiet
             on={seeing.peek}
             words="Pixels"
             about="The middle at its own pixels"
@@ -248,29 +251,5 @@ export function Shown({
       )}
       <figcaption className="sr-only">{words}</figcaption>
     </figure>
-  );
-}
-
-function Flip({
-  on,
-  words,
-  about,
-  onFlip,
-}: {
-  on: boolean;
-  words: string;
-  about: string;
-  onFlip: (on: boolean) => void;
-}) {
-  return (
-    <Button
-      look={on ? "strong" : "quiet"}
-      aria-pressed={on}
-      aria-description={about}
-      className="py-0 text-note"
-      onClick={() => onFlip(!on)}
-    >
-      {words}
-    </Button>
   );
 }

@@ -2,6 +2,7 @@ import type { KeyboardEvent } from "react";
 import { type Place, panned, WHOLE, zoomed } from "../../domain/beside";
 import type { Seeing } from "../../domain/picture";
 import { Button } from "../../ui/Button";
+import { Flip } from "../../ui/Flip";
 
 const CLOSER = 1.4;
 const STEP = 0.15;
@@ -66,13 +67,5 @@ export function Tools({
         {said}
       </span>
     </div>
-  );
-}
-
-function Flip({ words, on, onFlip }: { words: string; on: boolean; onFlip: (on: boolean) => void }) {
-  return (
-    <Button look={on ? "strong" : "plain"} aria-pressed={on} onClick={() => onFlip(!on)}>
-      {words}
-    </Button>
   );
 }

@@ -6,16 +6,16 @@ import { level } from "../../domain/format";
 import { metres } from "../../domain/habits";
 import type { Wish } from "../../domain/picture";
 import { usePictures } from "../../state/pictures";
+import { Flip } from "../../ui/Flip";
 import { Slider } from "../../ui/Slider";
 import { Shown } from "../bench/ScenePicture";
-
-const SEEING = { peek: false, graded: true };
 
 /** What the first camera of a scene takes at a minute of its filming and, under water, at a depth. */
 export function DayPicture({ day, scene }: { day: DayView; scene: SceneDay }) {
   const [camera] = scene.cameras;
   const { starts, ends, water } = scene;
   const [minute, setMinute] = useState<number | null>(null);
+  const [graded, setGraded] = useState(true);
   const [chosen, setChosen] = useState<number | null>(null);
   const filmed = starts != null && ends != null && camera !== undefined;
   const now = filmed ? Math.min(Math.max(minute ?? Math.round((starts + ends) / 2), starts), ends) : 0;
@@ -35,8 +35,8 @@ export function DayPicture({ day, scene }: { day: DayView; scene: SceneDay }) {
     <section aria-label="The picture at a minute" className="mt-1 max-w-[26rem]">
       <Shown
         picture={answer.data?.[0]}
-        seeing={SEEING}
-        words={`${scene.name} on ${camera.device_name} at ${where}, graded`}
+        seeing={{ peek: false, graded }}
+        words={`${scene.name} on ${camera.device_name} at ${where}`}
         waiting={answer.isFetching}
       />
       <div className="flex items-center gap-2 text-note">
@@ -67,8 +67,19 @@ export function DayPicture({ day, scene }: { day: DayView; scene: SceneDay }) {
           />
         </div>
       ) : null}
-      <p className="text-note text-soft" role="status">
-        {camera.device_name} at {where}
+      <p className="flex items-baseline text-note text-soft">
+        <span role="status">
+          {camera.device_name} at {where}
+        </span>
+        <span className="ml-auto">
+          <Flip
+            quiet
+            words="Graded"
+            about="After a simple correction to a standard look"
+            on={graded}
+            onFlip={setGraded}
+          />
+        </span>
       </p>
     </section>
   );

@@ -4,6 +4,7 @@ Small models, each **assumed** where it says so: noise is Gaussian and even betw
 in the camera weigh a pixel against its eight neighbours; too few bits are shown as coarser coding of single frames.
 """
 
+from concurrent.futures import ThreadPoolExecutor
 from functools import lru_cache
 from typing import Final
 
@@ -51,14 +52,23 @@ def recorded(light: Seen, shot: Shot, *, seed: int = 0, phase: float = 0.0) -> C
     """
     codes = np.empty(light.light.shape, dtype=np.uint16)
     noise = _tile(codes.shape[:2], seed)
-    for top in range(0, len(codes), ROWS):
+
+    def done(top: int) -> None:
         rows = slice(top, top + ROWS)
         caught = light.light[rows] * np.asarray(shot.gain, dtype=np.float32)
         if shot.flicker.kept > 0.0:
             caught *= rippled(shot, light.directions.down[rows, :1], phase=phase)[..., None]
         _grain(caught, noise[rows], shot, scale=light.window.scale)
         codes[rows] = _encoded(caught, shot.finish)
+
+    list(_hands().map(done, range(0, len(codes), ROWS)))
     return _crisped(codes, shot.finish)
+
+
+@lru_cache(maxsize=1)
+def _hands() -> ThreadPoolExecutor:
+    """Two threads that work on rows: arithmetic on arrays leaves the interpreter to others meanwhile."""
+    return ThreadPoolExecutor(2, thread_name_prefix="rows")
 
 
 def rippled(shot: Shot, down: Image, *, phase: float = 0.0) -> Image:

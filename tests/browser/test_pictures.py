@@ -85,6 +85,10 @@ def test_it_is_graded_looked_into_made_larger_and_moves(page: Page, demo: str) -
     expect(picture.locator("video")).to_be_visible()
     plays = "() => { const film = document.querySelector('video'); return film.readyState >= 2 && film.duration > 1; }"
     page.wait_for_function(plays)
+    before = picture.locator("video").get_attribute("src")
+    page.get_by_role("slider", name="Light looked at").press("ArrowDown")
+    expect(picture.locator("video")).not_to_have_attribute("src", str(before))
+    page.wait_for_function(plays)
 
 
 def test_sets_hang_side_by_side_with_what_differs(page: Page, demo: str) -> None:

@@ -1,7 +1,7 @@
 /** A file on its way to or from the service: how far it is, stopping it, what was refused. */
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { type Far, transfer } from "../client/transfer";
 import { renew } from "./renew";
 
@@ -31,15 +31,29 @@ export const useTakeOut = () =>
     setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
   });
 
-/** Have the service make what is at an address that never changes; it is at hand in this browser then. */
+/**
+ * Have the service make what is at an address that never changes; it is at hand in this browser then. Once it is
+ * wished it is made anew when the address becomes another, until it is stopped.
+ */
 export function useMade(address: string) {
-  const made = useTransfer(() => undefined);
+  const { mutate, isPending, isSuccess, variables, far, error, stop } = useTransfer(() => undefined);
+  const [wished, setWished] = useState(false);
+  const asked = variables?.url === address;
+  useEffect(() => {
+    if (wished && !isPending && !asked) mutate({ url: address, name: "" });
+  }, [wished, isPending, asked, address, mutate]);
   return {
-    ready: made.isSuccess && made.variables.url === address,
-    far: made.far,
-    error: made.error && made.variables?.url === address ? "It could not be made just now." : null,
-    start: () => made.mutate({ url: address, name: "" }),
-    stop: made.stop,
+    ready: isSuccess && asked,
+    far: wished ? far : null,
+    error: error && asked ? "It could not be made just now." : null,
+    start: () => {
+      setWished(true);
+      if (asked && !isSuccess && !isPending) mutate({ url: address, name: "" });
+    },
+    stop: () => {
+      setWished(false);
+      stop();
+    },
   };
 }
 

@@ -52,7 +52,7 @@ def test_a_picture_is_looked_at_by_one_of_its_words(call: Call, peek: bool, grad
 
 def test_what_is_unsure_or_simplified_is_said(call: Call) -> None:
     notes = call("picture.notesOf", picture())
-    assert notes[0].startswith("The light is known to ± 0.7 stops") and len(notes) == 4
+    assert notes[0].startswith("The light is known to ± 0.7 stops") and len(notes) == 5
     assert call("picture.notesOf", {**picture(), "unsure": False}) == notes[1:]
 
 

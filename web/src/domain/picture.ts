@@ -92,4 +92,5 @@ export const SIMPLIFIED = [
   "The scene drawn stands for yours; its light, colours, distances in water and speeds are those you gave.",
   "Shake smears along one direction, the subject across; what a moving camera passes is not drawn passing.",
   "Noise is even between neighbours. Smoothing, sharpening and too few bits are small models; bits show at full size only.",
+  "At its own pixels the scene is no finer than it was drawn; grain, smear and coding are. High dynamic range modes and the softness of lenses are not drawn.",
 ];

@@ -234,6 +234,18 @@ def test_red_falls_behind_in_water_as_its_spectrum_says() -> None:
     assert lefts == sorted(lefts, reverse=True)
 
 
+@pytest.mark.parametrize("lamp", ["none", None])
+def test_a_lamp_lights_the_picture_only_where_the_set_has_one(lamp: str | None) -> None:
+    pins = {"lamp": lamp} if lamp else {}
+    plan = planned(brief("Under the rafts"), A4, **pins)
+    made = shot_of(A4, "Under the rafts", **pins)
+    values = {one.setting.value: one.value for one in plan.decisions}
+    assert made.shot.water is not None
+    assert any(made.shot.water.lamp) == (values["lamp"] != "none")
+    if values["lamp"] == "none":
+        assert made.figures.ev100 == pytest.approx(plan.light.ev100)
+
+
 def test_water_far_away_is_only_veil_and_none_of_it_at_no_distance() -> None:
     water = Water(card_m=1.0, path=(0.4, 0.1, 0.2), veil=(0.1, 0.5, 0.4))
     passes, veil = water_over(water, np.array([0.1, 1.0, 500.0]))

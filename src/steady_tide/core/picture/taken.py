@@ -32,6 +32,8 @@ SHARPENING: Final = {"low": 0.0, "medium": 0.35, "high": 0.8}
 SMOOTHING_PER_STOP: Final = 0.06
 MOST_SMOOTHING: Final = 0.4
 """How much of a pixel is taken from its neighbours with every stop of ISO over the lowest. **Assumed**."""
+FITTED: Final = (Setting.COLOUR_FILTER, Setting.LAMP, Setting.LAMP_LEVEL, Setting.SUPPORT)
+"""What is fitted by hand, as the planner fits it: none of them is a value, too."""
 UNSEEN_RIPPLE: Final = 1e-4
 
 
@@ -85,11 +87,10 @@ def taken(
 ) -> Taken:
     """The shot a set takes. values: of all settings. Raises BadInput where the camera has no such set."""
     problem = _at_depth(problem, light)
-    fit = {name: str(values[name]) for name in (Setting.COLOUR_FILTER, Setting.LAMP, Setting.SUPPORT) if name in values}
-    situation = Situation.of(
-        problem,
-        **{name.value: value for name, value in fit.items() if value != "none" or name is Setting.COLOUR_FILTER},
-    )
+    situation = Situation.of(problem)
+    for setting in FITTED:
+        if setting in values:
+            situation = situation.fitted(setting, values[setting])
     space: DeviceSpace = spaces.of(problem.device, problem.kind)
     bias = float(values.get(Setting.EXPOSURE_BIAS, 0.0))
     chosen = ExposedSet.of(situation, space, values, bias=bias)

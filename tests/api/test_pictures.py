@@ -8,7 +8,6 @@ import pytest
 from PIL import Image
 from starlette.testclient import TestClient
 
-from steady_tide.core.picture.shot import Look
 from steady_tide.formats.shots import word_of
 from tests.plates import plain_shot
 from tests.service import add_scene, join, with_kit
@@ -26,8 +25,8 @@ def asked(owner: TestClient, setup: str, *wishes: dict[str, Any]) -> list[dict[s
     return list(answer.json())
 
 
-def pixels(owner: TestClient, word: str) -> Any:
-    answer = owner.get(f"/api/pictures/{word}.jpg")
+def pixels(owner: TestClient, word: str, **look: Any) -> Any:
+    answer = owner.get(f"/api/pictures/{word}.jpg", params=look)
     assert answer.status_code == 200 and answer.headers["content-type"] == "image/jpeg"
     assert "immutable" in answer.headers["cache-control"]
     return np.asarray(Image.open(io.BytesIO(answer.content))).astype(float)
@@ -43,9 +42,11 @@ def test_a_set_is_seen_and_darker_where_it_is_darker_than_it_reaches(owner: Test
     here, dark = asked(owner, setup, {}, {"light": {"ev100": -1}})
     assert here["outcome"] == dark["outcome"] == "picture" and here["plate"] == "quay"
     assert dark["figures"]["error_stops"] < here["figures"]["error_stops"] - 2
-    levels = [pixels(owner, one["whole"]).mean() for one in (here, dark)]
+    levels = [pixels(owner, one["shot"]).mean() for one in (here, dark)]
     assert levels[1] < levels[0] / 2
-    assert pixels(owner, here["peek"]).shape == (540, 960, 3) and pixels(owner, here["small"]).shape[1] == 320
+    assert pixels(owner, here["shot"], peek=True).shape == (540, 960, 3)
+    assert pixels(owner, here["shot"], width_px=320).shape == (180, 320, 3)
+    assert owner.get(f"/api/pictures/{here['shot']}.jpg", params={"width_px": 9999}).status_code == 422
     assert asked(owner, setup, {})[0] == here, "the same set is the same picture"
 
 
@@ -53,9 +54,9 @@ def test_a_school_a_pin_and_a_plate_change_what_is_seen_and_nothing_that_is_kept
     setup = market(owner)
     wishes = [{}, {"school": "quiet-night"}, {"pins": {"iso_ceiling": 400}}, {"plate": "ropes"}]
     seen = asked(owner, setup, *wishes)
-    assert len({one["whole"] for one in seen}) == 4
+    assert len({one["shot"] for one in seen}) == 4
     assert seen[2]["texts"]["iso_ceiling"] == "ISO 400"
-    assert asked(owner, setup, {})[0]["whole"] == seen[0]["whole"]
+    assert asked(owner, setup, {})[0]["shot"] == seen[0]["shot"]
 
 
 def test_what_cannot_be_seen_says_why(owner: TestClient) -> None:
@@ -93,7 +94,7 @@ def test_a_word_that_is_none_is_refused_in_words(owner: TestClient) -> None:
 
 
 def test_some_seconds_of_it_are_a_clip(owner: TestClient) -> None:
-    answer = owner.get(f"/api/pictures/{word_of(plain_shot(), Look(width_px=96))}.mp4")
+    answer = owner.get(f"/api/pictures/{word_of(plain_shot())}.mp4")
     assert answer.status_code == 200 and answer.headers["content-type"] == "video/mp4"
     assert answer.content[4:8] == b"ftyp"
 
@@ -102,7 +103,7 @@ CUBE = "LUT_3D_SIZE 2\n" + "\n".join(f"{b} {g} {r}" for b in (0, 1) for g in (0,
 
 
 def test_a_foreign_table_is_looked_through_and_a_hostile_one_refused(owner: TestClient) -> None:
-    word = asked(owner, market(owner), {})[0]["whole"]
+    word = asked(owner, market(owner), {})[0]["shot"]
     text = {"Content-Type": "text/plain"}
     answer = owner.post(f"/api/pictures/{word}/through", content=CUBE, headers=text)
     assert answer.status_code == 200

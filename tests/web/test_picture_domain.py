@@ -17,7 +17,7 @@ FIGURES = {
 def picture(texts: dict[str, str] | None = None, **changes: Any) -> dict[str, Any]:
     return {
         "outcome": "picture", "plate": "quay", "figures": {**FIGURES, **changes}, "unsure": True, "headline": "",
-        "cost": 1.5, "texts": texts or {}, "whole": "w", "graded": "g", "peek": "p", "graded_peek": "gp", "small": "s",
+        "cost": 1.5, "texts": texts or {}, "shot": "w",
     }  # fmt: skip
 
 
@@ -44,10 +44,18 @@ def test_what_differs_between_pictures_is_found(call: Call) -> None:
 
 
 @pytest.mark.parametrize(
-    ("peek", "graded", "word"), [(False, False, "w"), (False, True, "g"), (True, False, "p"), (True, True, "gp")]
+    ("peek", "graded", "query"),
+    [
+        (False, False, ""),
+        (False, True, "?graded=true"),
+        (True, False, "?peek=true"),
+        (True, True, "?peek=true&graded=true"),
+    ],
 )
-def test_a_picture_is_looked_at_by_one_of_its_words(call: Call, peek: bool, graded: bool, word: str) -> None:
-    assert call("picture.wordOf", picture(), {"peek": peek, "graded": graded}) == word
+def test_a_picture_is_looked_at_by_its_shot_and_how(call: Call, peek: bool, graded: bool, query: str) -> None:
+    assert call("picture.stillAt", picture(), {"peek": peek, "graded": graded}) == f"/api/pictures/w.jpg{query}"
+    assert call("picture.smallAt", picture()) == "/api/pictures/w.jpg?width_px=320&graded=true"
+    assert call("picture.clipAt", picture(), graded) == f"/api/pictures/w.mp4{'?graded=true' if graded else ''}"
 
 
 def test_what_is_unsure_or_simplified_is_said(call: Call) -> None:

@@ -3,13 +3,13 @@
 from typing import Annotated, Final
 from uuid import UUID
 
-from fastapi import APIRouter, Body, Path, Response
+from fastapi import APIRouter, Body, Path, Query, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import GalleryOf, PainterTurn, ServiceOf
 from steady_tide.api.problems import RESPONSES
-from steady_tide.core.picture.shot import PlateName
+from steady_tide.core.picture.shot import Look, PlateName
 from steady_tide.core.picture.taken import Light
 from steady_tide.desk.bench.pictures import NoPicture, Pictures, PictureView, Wish
 from steady_tide.formats.shots import LONGEST, read_word
@@ -18,12 +18,15 @@ router = APIRouter(prefix="/api", tags=["pictures"], responses=RESPONSES)
 
 MOST: Final = 6
 """Pictures asked for at once."""
+CLIP_PX: Final = 480
+"""Width of what moves: small, so that it is there soon."""
 MOST_PINS: Final = 8
 KEPT: Final = {"Cache-Control": "private, max-age=31536000, immutable"}
 """A picture is what its address says, so a browser may keep it for ever."""
 LARGEST_TABLE: Final = 12 * MB
 TABLE: Final = {"text/plain": {"schema": {"type": "string", "format": "binary"}}}
 Word = Annotated[str, Path(min_length=8, max_length=LONGEST, pattern=r"^[A-Za-z0-9_-]+$")]
+Looked = Annotated[Look, Query()]
 PinnedValue = Annotated[str, Field(max_length=120)] | int | float
 
 
@@ -63,10 +66,9 @@ def pictures(at: GalleryOf, setup_id: UUID, asked: PicturesRequest) -> list[Pict
     response_class=Response,
     responses={200: {"content": {"image/jpeg": {}}}},
 )
-def picture(service: ServiceOf, word: Word) -> Response:
-    """A picture by its word; it never changes."""
-    shot, look = read_word(word)
-    content = service.shared.painters.still(shot, look)
+def picture(service: ServiceOf, word: Word, look: Looked) -> Response:
+    """A picture by the word of its shot and how it is looked at; it never changes."""
+    content = service.shared.painters.still(read_word(word), look)
     return Response(content, media_type="image/jpeg", headers=KEPT)
 
 
@@ -76,10 +78,10 @@ def picture(service: ServiceOf, word: Word) -> Response:
     response_class=Response,
     responses={200: {"content": {"video/mp4": {}}}},
 )
-def clip(service: ServiceOf, word: Word) -> Response:
-    """Some seconds of a picture as they play on the timeline; it never changes."""
-    shot, look = read_word(word)
-    return Response(service.shared.painters.clip(shot, look), media_type="video/mp4", headers=KEPT)
+def clip(service: ServiceOf, word: Word, graded: bool = False) -> Response:
+    """Some seconds of a shot as they play on the timeline, small; they never change."""
+    look = Look(width_px=CLIP_PX, graded=graded)
+    return Response(service.shared.painters.clip(read_word(word), look), media_type="video/mp4", headers=KEPT)
 
 
 @router.post(
@@ -91,6 +93,5 @@ def clip(service: ServiceOf, word: Word) -> Response:
 )
 def through(service: ServiceOf, word: Word, table: Annotated[bytes, Body(media_type="text/plain")]) -> Response:
     """A picture as somebody's own table of colours (.cube) makes it look; the table is not kept."""
-    shot, look = read_word(word)
     text = table.decode("utf-8", errors="replace")
-    return Response(service.shared.painters.through(shot, look, text), media_type="image/jpeg")
+    return Response(service.shared.painters.through(read_word(word), Look(), text), media_type="image/jpeg")

@@ -1,4 +1,4 @@
-"""A shot and how it is looked at as one word of an address: whoever has it can make the picture, always the same."""
+"""A shot as one word of an address: whoever has it can make its picture, always the same."""
 
 import base64
 import binascii
@@ -9,7 +9,7 @@ from typing import Final
 from pydantic import ValidationError
 
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.picture.shot import Look, Shot
+from steady_tide.core.picture.shot import Shot
 
 LONGEST: Final = 4_000
 """Letters of a word at most."""
@@ -19,15 +19,14 @@ VERSION: Final = "1"
 """Goes up when the same shot looks otherwise than before: pictures are kept for ever by their address."""
 
 
-def word_of(shot: Shot, look: Look) -> str:
-    """The word of a picture: letters, digits, - and _."""
-    plain = [shot.model_dump(mode="json", exclude_defaults=True), look.model_dump(mode="json", exclude_defaults=True)]
-    packed = zlib.compress(json.dumps(plain, separators=(",", ":"), sort_keys=True).encode(), 9)
-    return VERSION + base64.urlsafe_b64encode(packed).decode().rstrip("=")
+def word_of(shot: Shot) -> str:
+    """The word of a shot: letters, digits, - and _."""
+    plain = json.dumps(shot.model_dump(mode="json", exclude_defaults=True), separators=(",", ":"), sort_keys=True)
+    return VERSION + base64.urlsafe_b64encode(zlib.compress(plain.encode(), 9)).decode().rstrip("=")
 
 
-def read_word(word: str) -> tuple[Shot, Look]:
-    """What a word says. Raises BadInput for one that says nothing, or something out of bounds."""
+def read_word(word: str) -> Shot:
+    """The shot that a word says. Raises BadInput for one that says none, or something out of bounds."""
     if len(word) > LONGEST or not word.startswith(VERSION):
         raise _none()
     try:
@@ -37,9 +36,8 @@ def read_word(word: str) -> tuple[Shot, Look]:
         plain = unpacking.decompress(packed, MOST)
         if unpacking.unconsumed_tail:
             raise _none()
-        shot, look = json.loads(plain)
-        return Shot.model_validate(shot), Look.model_validate(look)
-    except (binascii.Error, zlib.error, ValueError, TypeError, ValidationError, RecursionError) as error:
+        return Shot.model_validate_json(plain)
+    except (binascii.Error, zlib.error, ValueError, ValidationError, RecursionError) as error:
         raise _none() from error
 
 

@@ -7,14 +7,24 @@ export type Picture = PictureView | NoPicture;
 export type Wish = PictureWish;
 export type Seeing = { peek: boolean; graded: boolean };
 
-/** The address of a picture, which never changes. */
-export const addressOf = (word: string): string => `/api/pictures/${word}.jpg`;
+const asked = (wishes: Record<string, string | false>): string => {
+  const query = new URLSearchParams(
+    Object.entries(wishes).filter(([, value]) => value) as [string, string][],
+  );
+  return query.size ? `?${query}` : "";
+};
 
-/** Which of its words a picture is looked at by. */
-export function wordOf(picture: PictureView, { peek, graded }: Seeing): string {
-  if (peek) return graded ? picture.graded_peek : picture.peek;
-  return graded ? picture.graded : picture.whole;
-}
+/** Where the pixels of a picture are; what is there never changes. */
+export const stillAt = (picture: PictureView, { peek, graded }: Seeing): string =>
+  `/api/pictures/${picture.shot}.jpg${asked({ peek: peek && "true", graded: graded && "true" })}`;
+
+/** The same, small and graded. */
+export const smallAt = (picture: PictureView): string =>
+  `/api/pictures/${picture.shot}.jpg${asked({ width_px: "320", graded: "true" })}`;
+
+/** Some seconds of it as they play. */
+export const clipAt = (picture: PictureView, graded: boolean): string =>
+  `/api/pictures/${picture.shot}.mp4${asked({ graded: graded && "true" })}`;
 
 export type Line = { key: string; label: string; text: string };
 

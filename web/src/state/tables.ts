@@ -4,12 +4,13 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { transfer } from "../client/transfer";
 import { Refused } from "../domain/refused";
+import { KEYS } from "./queries";
 
-/** word: that of the picture as it is recorded. */
+/** word: that of the shot. */
 export function useOwnTable(word: string) {
   const [table, setTable] = useState<File | null>(null);
   const made = useQuery({
-    queryKey: ["asked", "through", word, table?.name, table?.lastModified],
+    queryKey: [...KEYS.asked, "through", word, table?.name, table?.lastModified],
     enabled: table !== null,
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,

@@ -7,7 +7,7 @@ from uuid import UUID
 
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.settings import Value
-from steady_tide.core.picture.shot import Look, PlateName
+from steady_tide.core.picture.shot import PlateName
 from steady_tide.core.picture.taken import Light, PictureFigures, plate_for
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.problem.wishes import read_pins
@@ -23,10 +23,6 @@ UNSURE_STOPS: Final = 0.5
 """A picture whose light is known no better than this says so."""
 
 
-MOVING: Final = Look(width_px=480)
-"""How what moves is looked at: small, so that it is there soon."""
-
-
 @dataclass(frozen=True)
 class Wish:
     """What is looked at: a set as it stands, or under another school, on another camera, with values pinned."""
@@ -39,7 +35,7 @@ class Wish:
 
 
 class PictureView(View):
-    """A picture and what stands under it. whole, graded, peek, graded_peek: words of its addresses.
+    """A picture and what stands under it. shot: the word of its addresses.
 
     unsure: its light is known no better than half a stop. set: the four values that matter, in words.
     """
@@ -51,13 +47,7 @@ class PictureView(View):
     headline: str
     texts: dict[str, str]
     cost: float
-    whole: str
-    graded: str
-    peek: str
-    graded_peek: str
-    small: str
-    moving: str
-    moving_graded: str
+    shot: str
 
 
 class NoPicture(View):
@@ -118,19 +108,13 @@ class Pictures:
         values = {decision.setting: decision.value for decision in plan.decisions}
         plate = wish.plate or plate_for(inputs.problem.brief)
         made = self.at.shared.planners.ask(planners.shot, inputs.problem, values, wish.light, plate)
-        shot, figures = made.shot, made.figures
+        figures = made.figures
         return PictureView(
-            plate=shot.plate,
+            plate=made.shot.plate,
             figures=figures,
             unsure=figures.uncertainty_stops > UNSURE_STOPS,
             headline=plan.headline,
             texts={decision.setting.value: decision.text for decision in plan.decisions},
             cost=round(plan.cost, 2),
-            whole=word_of(shot, Look()),
-            graded=word_of(shot, Look(graded=True)),
-            peek=word_of(shot, Look(peek=True)),
-            graded_peek=word_of(shot, Look(peek=True, graded=True)),
-            moving=word_of(shot, MOVING),
-            moving_graded=word_of(shot, MOVING.model_copy(update={"graded": True})),
-            small=word_of(shot, Look(width_px=320, graded=True)),
+            shot=word_of(made.shot),
         )

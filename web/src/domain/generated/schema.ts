@@ -2089,7 +2089,7 @@ export interface paths {
         };
         /**
          * Picture
-         * @description A picture by its word; it never changes.
+         * @description A picture by the word of its shot and how it is looked at; it never changes.
          */
         get: operations["pictures_picture"];
         put?: never;
@@ -2109,7 +2109,7 @@ export interface paths {
         };
         /**
          * Clip
-         * @description Some seconds of a picture as they play on the timeline; it never changes.
+         * @description Some seconds of a shot as they play on the timeline, small; they never change.
          */
         get: operations["pictures_clip"];
         put?: never;
@@ -5194,7 +5194,7 @@ export interface components {
         };
         /**
          * PictureView
-         * @description A picture and what stands under it. whole, graded, peek, graded_peek: words of its addresses.
+         * @description A picture and what stands under it. shot: the word of its addresses.
          *
          *     unsure: its light is known no better than half a stop. set: the four values that matter, in words.
          */
@@ -5221,20 +5221,8 @@ export interface components {
             };
             /** Cost */
             cost: number;
-            /** Whole */
-            whole: string;
-            /** Graded */
-            graded: string;
-            /** Peek */
-            peek: string;
-            /** Graded Peek */
-            graded_peek: string;
-            /** Small */
-            small: string;
-            /** Moving */
-            moving: string;
-            /** Moving Graded */
-            moving_graded: string;
+            /** Shot */
+            shot: string;
         };
         /**
          * PictureWish
@@ -21553,7 +21541,12 @@ export interface operations {
     };
     pictures_picture: {
         parameters: {
-            query?: never;
+            query?: {
+                width_px?: number;
+                peek?: boolean;
+                graded?: boolean;
+                card?: boolean;
+            };
             header?: never;
             path: {
                 word: string;
@@ -21667,7 +21660,9 @@ export interface operations {
     };
     pictures_clip: {
         parameters: {
-            query?: never;
+            query?: {
+                graded?: boolean;
+            };
             header?: never;
             path: {
                 word: string;

@@ -3,13 +3,13 @@ import { Link } from "react-router";
 import type { PictureView, Plan } from "../../domain/documents";
 import { level } from "../../domain/format";
 import {
-  addressOf,
+  clipAt,
   linesOf,
   notesOf,
   type Picture,
   type Seeing,
+  stillAt,
   type Wish,
-  wordOf,
 } from "../../domain/picture";
 import { useArrived, usePictures } from "../../state/pictures";
 import { useOwnTable } from "../../state/tables";
@@ -103,7 +103,7 @@ export function ScenePicture({
               ))}
           </dl>
           {here.unsure ? <p className="mt-1 text-fine text-signal">{notesOf(here)[0]}</p> : null}
-          <OwnTable word={here.whole} />
+          <OwnTable word={here.shot} />
           <details className="mt-1 text-fine text-soft">
             <summary>What is simplified in it</summary>
             {notesOf(here).map((note) => (
@@ -166,7 +166,7 @@ function OwnTable({ word }: { word: string }) {
 
 /** Some seconds as they play on the timeline, made when they are asked for. */
 function Play({ picture, graded }: { picture: PictureView; graded: boolean }) {
-  const address = `/api/pictures/${graded ? picture.moving_graded : picture.moving}.mp4`;
+  const address = clipAt(picture, graded);
   const { ready, far, error, start, stop } = useMade(address);
   if (ready)
     return (
@@ -217,7 +217,7 @@ export function Shown({
   waiting: boolean;
   onOpen?: () => void;
 }) {
-  const address = picture?.outcome === "picture" ? addressOf(wordOf(picture, seeing)) : null;
+  const address = picture?.outcome === "picture" ? stillAt(picture, seeing) : null;
   const { shown, late } = useArrived(address);
   if (picture?.outcome === "none") {
     return (

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { SetupSummary } from "../../domain/documents";
-import { addressOf, type Wish } from "../../domain/picture";
+import { smallAt, type Wish } from "../../domain/picture";
 import { usePictures } from "../../state/pictures";
 
 const OWN: Wish[] = [{ light: {}, pins: {} }];
@@ -27,7 +27,7 @@ export function SmallPicture({ setup, to }: { setup: SetupSummary; to: string })
       aria-hidden
     >
       {picture?.outcome === "picture" ? (
-        <img src={addressOf(picture.small)} alt="" className="h-full w-full object-cover" />
+        <img src={smallAt(picture)} alt="" className="h-full w-full object-cover" />
       ) : null}
     </Link>
   );

@@ -1,6 +1,7 @@
 """Things that several scenes need: hooded figures, mussels, fish, boats, trees, rocks. Lengths in m, z is up."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
+from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -10,12 +11,26 @@ from steady_tide.plates.shapes import Array, Colour, Shape, blob, body, box, joi
 
 SKIN: Colour = (0.48, 0.29, 0.21)
 """A skin tone; linear reflectance."""
+SHADE: Colour = (0.012, 0.010, 0.010)
+"""What is within a hood."""
 
 
-def _nearest(points: Array, parts: Sequence[tuple[Array, Colour]]) -> Array:
-    """Colours of points by the part whose surface is nearest."""
-    distances = np.stack([distance for distance, _ in parts])
-    return np.array([colour for _, colour in parts])[np.argmin(distances, axis=0)]
+Parts = Callable[[Array], list[tuple[Array, Colour]]]
+"""Of points, the distance to each part of a body and its colour."""
+
+
+def body_of(parts: Parts, low: Sequence[float], high: Sequence[float], step: float) -> Shape:
+    """A body of several parts in a box, each point of it in the colour of the part it is nearest to."""
+
+    def distance(points: Array) -> Array:
+        return np.minimum.reduce([each for each, _ in parts(points)])
+
+    def paint(points: Array) -> Array:
+        found = parts(points)
+        nearest = np.argmin(np.stack([each for each, _ in found]), axis=0)
+        return np.array([colour for _, colour in found])[nearest]
+
+    return body(distance, low, high, step).painted(paint)
 
 
 def figure(
@@ -24,10 +39,9 @@ def figure(
     trousers: Colour = (0.05, 0.055, 0.07),
     stride: float = 0.0,
     hands: str = "down",
-    hood: bool = True,
     step: float = 0.018,
 ) -> Shape:
-    """A person in a hooded coat, 1.75 m, standing at the origin and looking along y, no face to be seen.
+    """A person in a hooded coat, 1.75 m, standing at the origin and looking along y, the hood dark inside.
 
     stride: how far the legs are apart in walking [m]. hands: "down", "front" or "up".
     """
@@ -63,7 +77,7 @@ def figure(
             ],
             0.06,
         )
-        clothes = soft_union([torso, *arms, *([head] if hood else [])], 0.03) + fold
+        clothes = soft_union([torso, *arms, head], 0.03) + fold
         legs = []
         for side in (-1, 1):
             foot = np.array((side * 0.11, side * stride / 2, 0.08))
@@ -73,19 +87,13 @@ def figure(
                 limb(points, knee, foot, (0.075, 0.055)),
                 limb(points, foot + np.array((0, -0.05, -0.03)), foot + np.array((0, 0.17, -0.04)), (0.052, 0.045)),
             ]
-        face = (
-            blob(points, (0, 0.055, 1.62), (0.085, 0.095, 0.12))
-            if hood
-            else blob(points, (0, 0.0, 1.63), (0.105, 0.125, 0.145))
-        )
-        skin = soft_union([*palms, face], 0.02)
+        skin = soft_union(palms, 0.02)
         return [(clothes, coat), (soft_union(legs, 0.05) + 0.5 * fold, trousers), (skin, SKIN)]
 
-    def distance(points: Array) -> Array:
-        return np.minimum.reduce([each for each, _ in parts(points)])
-
-    made = body(distance, (-0.55, -0.45, 0.0), (0.55, 0.75, 1.86), step)
-    return made.painted(lambda points: _nearest(points, parts(points)))
+    made = body_of(parts, (-0.55, -0.45, 0.0), (0.55, 0.75, 1.86), step)
+    x, y, z = made.points.T
+    opening = (np.hypot(x / 0.075, (z - 1.62) / 0.105) < 1) & (y > 0.03)
+    return replace(made, colours=np.where(opening[:, None], SHADE, made.colours))
 
 
 def mussel(seed: int = 0) -> Shape:

@@ -183,17 +183,6 @@ class Stage:
             "to_world": mi.ScalarTransform4f().rotate([1, 0, 0], 90),
         }
 
-    def spot(
-        self, at: Sequence[float], towards: Sequence[float], strength: Colour, *, half_deg: float, layer: str = ""
-    ) -> None:
-        """A lamp with a cone of light. strength: radiant intensity."""
-        self.lights[self._named("spot")] = {
-            "type": "spot",
-            "to_world": mi.ScalarTransform4f().look_at(origin=list(at), target=list(towards), up=[0, 0.01, 1]),
-            "intensity": {"type": "rgb", "value": list(strength)},
-            "cutoff_angle": half_deg,
-        }
-
     def parts(self, layers: Sequence[str] | None = None) -> Part:
         """All parts of some layers, or of all."""
         chosen = self.layers if layers is None else layers

@@ -3,7 +3,7 @@
 import numpy as np
 
 from steady_tide.plates.noise import octaves
-from steady_tide.plates.props import hills, spruce, ways_up
+from steady_tide.plates.props import body_of, hills, spruce, ways_up
 from steady_tide.plates.shapes import Array, Shape, blob, body, fan, ground, limb, soft_union
 from steady_tide.plates.stage import Camera, Stage, coated, matt, placed
 
@@ -144,18 +144,7 @@ def _rider() -> Shape:
             (helmet, (0.07, 0.16, 0.20)), (goggles, (0.015, 0.012, 0.01)), (scarf, (0.30, 0.28, 0.24)), (board, (0.45, 0.36, 0.08)),
         ]  # fmt: skip
 
-    made = body(
-        lambda points: np.minimum.reduce([each for each, _ in parts(points)]),
-        (-0.4, -0.95, -0.03),
-        (0.7, 0.95, 1.5),
-        0.014,
-    )
-
-    def paint(points: Array) -> Array:
-        chosen = parts(points)
-        return np.array([colour for _, colour in chosen])[np.argmin(np.stack([each for each, _ in chosen]), axis=0)]
-
-    return made.painted(paint)
+    return body_of(parts, (-0.4, -0.95, -0.03), (0.7, 0.95, 1.5), 0.014)
 
 
 def _spray(stage: Stage, layer: str) -> None:

@@ -3,8 +3,8 @@
 import numpy as np
 
 from steady_tide.plates.noise import octaves
-from steady_tide.plates.props import figure
-from steady_tide.plates.shapes import Array, Shape, blob, body, box, ground, joined, lathe, limb, soft_union, sweep
+from steady_tide.plates.props import body_of, figure
+from steady_tide.plates.shapes import Array, Shape, blob, box, ground, joined, lathe, limb, soft_union, sweep
 from steady_tide.plates.stage import Camera, Stage, coated, matt
 
 SODIUM = (1.0, 0.60, 0.26)
@@ -124,7 +124,7 @@ def _ahead(stage: Stage) -> None:
                 limb(points, (0, -0.12, 1.0), (0, 0.18, 1.42), (0.18, 0.18)), limb(points, (-0.16, 0.18, 1.46), (0.16, 0.18, 1.46), (0.085, 0.085)),
                 *[limb(points, (s * 0.2, 0.2, 1.45), (s * 0.29, 0.42, 1.2), (0.078, 0.065)) for s in (-1, 1)],
                 *[limb(points, (s * 0.29, 0.42, 1.2), (s * 0.25, 0.62, 1.08), (0.06, 0.05)) for s in (-1, 1)],
-                blob_at(points, (0, 0.26, 1.70)),
+                blob(points, (0, 0.26, 1.70), (0.115, 0.14, 0.14)),
             ], 0.06,
         )  # fmt: skip
         legs = soft_union(
@@ -149,24 +149,9 @@ def _ahead(stage: Stage) -> None:
             (np.minimum(frame, wheels), (0.05, 0.05, 0.055)),
         ]
 
-    made = body(
-        lambda points: np.minimum.reduce([each for each, _ in parts(points)]),
-        (-0.45, -0.95, 0.0),
-        (0.45, 1.1, 1.95),
-        0.015,
-    )
-
-    def paint(points: Array) -> Array:
-        chosen = parts(points)
-        return np.array([colour for _, colour in chosen])[np.argmin(np.stack([each for each, _ in chosen]), axis=0)]
-
-    stage.put(made.painted(paint).moved((0.75, 7.4, 0.0)), matt(), layer=name)
+    made = body_of(parts, (-0.45, -0.95, 0.0), (0.45, 1.1, 1.95), 0.015)
+    stage.put(made.moved((0.75, 7.4, 0.0)), matt(), layer=name)
     stage.ball((0.75, 7.4 - 0.28, 0.86), 0.028, light=(22, 1.0, 0.4), layer=name)
-
-
-def blob_at(points: Array, centre: tuple[float, float, float]) -> Array:
-
-    return blob(points, centre, (0.115, 0.14, 0.14))
 
 
 def _ring(points: Array, centre: tuple[float, float, float]) -> Array:

@@ -9,7 +9,7 @@ import pytest
 from PIL import Image
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.picking import setting
+from tests.browser.picking import choose, setting
 from tests.browser.test_main_job import open_row, open_scene
 from tests.browser.test_places import violations
 
@@ -107,10 +107,18 @@ def test_sets_hang_side_by_side_with_what_differs(page: Page, demo: str) -> None
     tested.click()
     expect(tested).to_have_attribute("aria-pressed", "true")
     name = pictures.nth(1).get_by_role("heading").inner_text()
+    choose(page, "What is compared", "Schools")
+    other = pictures.nth(0).get_by_role("button", name="Test for real")
+    other.click()
+    expect(other).to_have_attribute("aria-pressed", "true")
+    school = pictures.nth(0).get_by_role("heading").inner_text()
+    expect(page.get_by_text("2 to test for real, on the card.")).to_be_visible()
+    choose(page, "What is compared", re.compile("ISO ceiling"))
     pictures.nth(0).get_by_role("button", name=re.compile("^Choose ISO")).click()
     expect(page.get_by_test_id("answer")).to_be_visible()
     page.get_by_role("link", name="Card", exact=True).click()
-    expect(page.get_by_role("region", name="To test for real")).to_contain_text(name)
+    for mark in (name, school):
+        expect(page.get_by_role("region", name="To test for real")).to_contain_text(mark)
 
 
 def test_two_are_wiped_over_one_another_and_are_not_the_same(page: Page, demo: str) -> None:

@@ -126,3 +126,14 @@ def test_without_a_profile_the_depth_is_chosen_and_the_light_goes_with_it(call: 
     assert call("depth.depthOn", water([]), 5) is None
     assert call("depth.lighterBy", water([]), 3.0) == pytest.approx(1.5)
     assert call("depth.lighterBy", water([]), 60.0) == pytest.approx(0.0)
+
+
+def test_two_sets_at_most_are_marked_to_be_tested(call: Call) -> None:
+    def mark(label: str) -> dict[str, Any]:
+        return {"label": label, "values": {}}
+
+    one, two, three = (mark(label) for label in ("ISO 400", "ISO 800", "night-clean"))
+    assert call("beside.toggled", [], one) == [one]
+    assert call("beside.toggled", [one], two) == [one, two]
+    assert call("beside.toggled", [one, two], three) == [two, three]
+    assert call("beside.toggled", [one, two], {**one, "values": {"iso_ceiling": "400"}}) == [two]

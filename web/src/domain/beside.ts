@@ -1,6 +1,6 @@
 /** What can be laid side by side on a scene: schools, cameras, lights, depths, or the values of a setting. Pure. */
 
-import type { Brief, Decision, DeviceView, Plan, SchoolView } from "./documents";
+import type { Brief, Decision, DeviceView, Plan, SchoolView, Trial } from "./documents";
 import { level } from "./format";
 import { metres } from "./habits";
 import type { Wish } from "./picture";
@@ -143,6 +143,12 @@ function ofSetting(decision: Decision): Axis | null {
 export function inLight(item: Item, light: Item | undefined): Item {
   if (!light) return item;
   return { ...item, wish: { ...item.wish, light: { ...light.wish.light, ...item.wish.light } } };
+}
+
+/** Sets to test for real are two at most: a mark taken away, or set in place of the eldest. */
+export function toggled(marked: Trial[], trial: Trial): Trial[] {
+  const others = marked.filter((one) => one.label !== trial.label);
+  return others.length < marked.length ? others : [...marked, trial].slice(-2);
 }
 
 // Looking closer: one place for all pictures.

@@ -14,10 +14,11 @@ import {
 import type { PictureView, Plan, SceneView, SetupView } from "../../domain/documents";
 import { notesOf, type Seeing, settingsThatDiffer } from "../../domain/picture";
 import { Refused } from "../../domain/refused";
-import { addCamera, choosePin, chooseSchool, markTrials } from "../../state/acts";
+import { addCamera, choosePin, chooseSchool } from "../../state/acts";
 import { usePictures } from "../../state/pictures";
 import { useDevices, useScene, useSceneAct } from "../../state/queries";
 import { useSchools } from "../../state/stances";
+import { useTrials } from "../../state/trials";
 import { ChoiceField } from "../../ui/Field";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";
@@ -50,8 +51,6 @@ export function Beside() {
   return <Open key={setup.id} scene={scene.data} setup={setup} plan={outcome} />;
 }
 
-const NOTHING: string[] = [];
-
 function Open({ scene, setup, plan }: { scene: SceneView; setup: SetupView; plan: Plan }) {
   const schools = useSchools().data;
   const devices = useDevices().data;
@@ -69,15 +68,21 @@ function Open({ scene, setup, plan }: { scene: SceneView; setup: SetupView; plan
         : null,
     [schools, devices, plan, scene.brief, setup],
   );
-  const [search, setSearch] = useSearchParams();
+  const [address, setAddress] = useSearchParams();
+  const [search, show] = useState(address);
   const axis = axes?.find((one) => one.key === search.get("by")) ?? axes?.[0];
   if (!axes || !axis) return <Waiting what="the sets" />;
   const lights = axes.find((one) => one.key === "light")?.items ?? [];
   const lit = axis.key === "light" ? undefined : lights.find((item) => item.key === search.get("in"));
   const named = search.get("hang")?.split("~");
   const hung = named ?? axis.first;
-  const put = (changes: Record<string, string>) =>
-    setSearch({ ...Object.fromEntries(search), ...changes }, { replace: true });
+  // The address follows in its own time; what was chosen shows at once.
+  const setSearch = (fields: Record<string, string>) => {
+    const next = new URLSearchParams(fields);
+    show(next);
+    setAddress(next, { replace: true });
+  };
+  const put = (changes: Record<string, string>) => setSearch({ ...Object.fromEntries(search), ...changes });
   return (
     <div className="w-full min-w-0 px-4 py-3">
       <header className="mb-2 flex flex-wrap items-end gap-x-4 gap-y-2 print:block">
@@ -92,9 +97,7 @@ function Open({ scene, setup, plan }: { scene: SceneView; setup: SetupView; plan
             label="What is compared"
             value={axis.key}
             choices={axes.map((one) => ({ value: one.key, text: one.label }))}
-            onChoose={(by) =>
-              setSearch({ camera: setup.id, by, in: search.get("in") ?? "expected" }, { replace: true })
-            }
+            onChoose={(by) => setSearch({ camera: setup.id, by, in: search.get("in") ?? "expected" })}
           />
         </div>
         {["light"].includes(axis.key) ? null : (
@@ -147,7 +150,7 @@ function Sheet({ scene, setup, items }: { scene: SceneView; setup: SetupView; it
   const [seeing, setSeeing] = useState<Seeing>({ peek: false, graded: true });
   const [place, setPlace] = useState<Place>(WHOLE);
   const [wiping, setWiping] = useState(false);
-  const [tests, setTests] = useState<string[]>(NOTHING);
+  const { trials, toggle, error } = useTrials(setup.id);
   const go = useNavigate();
   const made = `${scene.revision} ${setup.held.key}`;
   const answer = usePictures(
@@ -172,19 +175,11 @@ function Sheet({ scene, setup, items }: { scene: SceneView; setup: SetupView; it
       { onSuccess: () => go(`/scenes/${scene.id}?camera=${setup.id}`) },
     );
   };
-  const test = (key: string) => {
-    const next = tests.includes(key) ? tests.filter((one) => one !== key) : [...tests, key].slice(-2);
-    setTests(next);
-    const trials = items.flatMap((item, at) => {
-      const picture = pictures[at];
-      if (!next.includes(item.key) || picture?.outcome !== "picture") return [];
-      return {
-        label: item.label,
-        values: Object.fromEntries(settings.map((one) => [one, picture.texts[one] ?? ""])),
-      };
+  const test = (label: string, picture: PictureView) =>
+    toggle({
+      label,
+      values: Object.fromEntries(settings.map((one) => [one, picture.texts[one] ?? ""])),
     });
-    markTrials(setup.id, trials).catch(() => setTests(tests));
-  };
   const [first, second] = there;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys for all pictures under it; each can be had by a button
@@ -197,12 +192,12 @@ function Sheet({ scene, setup, items }: { scene: SceneView; setup: SetupView; it
         onPlace={setPlace}
         wiping={items.length === 2 ? wiping : null}
         onWipe={setWiping}
-        said={`${answer.isFetching ? "Being made …" : ""}${tests.length ? ` ${tests.length} to test for real, on the card.` : ""}`}
+        said={`${answer.isFetching ? "Being made …" : ""}${trials.length ? ` ${trials.length} to test for real, on the card.` : ""}`}
       />
       {answer.isError ? (
         <Notice>The pictures cannot be had just now; they are asked for again.</Notice>
       ) : null}
-      {act.error ? <Notice>{act.error.message}</Notice> : null}
+      {(act.error ?? error) ? <Notice>{(act.error ?? error)?.message}</Notice> : null}
       {wiping && first && second && items.length === 2 ? (
         <Wipe
           left={{ picture: first, label: items[0]?.label ?? "" }}
@@ -224,8 +219,8 @@ function Sheet({ scene, setup, items }: { scene: SceneView; setup: SetupView; it
             onPan={(across, down) => setPlace(panned(place, across, down))}
             hidden={wiping && items.length === 2}
             waiting={answer.isFetching}
-            tested={tests.includes(item.key)}
-            onTest={() => test(item.key)}
+            tested={trials.some((one) => one.label === item.label)}
+            onTest={(picture) => test(item.label, picture)}
             onTake={take}
           />
         ))}

@@ -34,7 +34,7 @@ export function Hung({
   hidden: boolean;
   waiting: boolean;
   tested: boolean;
-  onTest: () => void;
+  onTest: (picture: PictureView) => void;
   onTake: (take: Take) => void;
 }) {
   const box = useRef<HTMLDivElement>(null);
@@ -96,7 +96,7 @@ export function Hung({
                 {take.kind === "camera" ? "Take this camera" : `Choose ${item.label}`}
               </Button>
             ) : null}
-            <Button look={tested ? "strong" : "quiet"} aria-pressed={tested} onClick={onTest}>
+            <Button look={tested ? "strong" : "quiet"} aria-pressed={tested} onClick={() => onTest(picture)}>
               Test for real
             </Button>
           </div>

@@ -116,6 +116,6 @@ def test_items_that_make_no_sense_say_so(item: BagItem, said: str) -> None:
 
 def test_the_demo_bag_is_complete() -> None:
     assert {item.kind for item in KIT.bag} == {
-        "nd", "colour", "lamp", "housing", "cell", "card", "support", "power-bank", "microphone",
+        "nd", "colour", "lamp", "housing", "cell", "card", "support", "power-bank", "charger", "microphone",
     }  # fmt: skip
     assert Kit.read(KIT.plain()) == KIT

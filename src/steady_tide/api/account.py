@@ -10,9 +10,11 @@ from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import PasswordTurn, RowsOf, Token, WorkplaceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.habits import Habits
+from steady_tide.core.ready.upkeep import Upkeep
 from steady_tide.desk.accounts.archive import Archives
 from steady_tide.desk.accounts.habits import choose, habits_of
 from steady_tide.desk.accounts.own import Own, OwnView
+from steady_tide.desk.accounts.upkeep import keep_upkeep, upkeep_of
 
 router = APIRouter(prefix="/api/account", tags=["account"], responses=RESPONSES)
 LARGEST_ARCHIVE = 20 * MB
@@ -59,6 +61,18 @@ def habits(rows: RowsOf) -> Habits:
 def choose_habits(rows: RowsOf, wish: Habits) -> Habits:
     """Have them told otherwise."""
     return choose(rows, wish)
+
+
+@router.get("/upkeep")
+def upkeep(rows: RowsOf) -> Upkeep:
+    """What budgets of power and media rest on."""
+    return upkeep_of(rows)
+
+
+@router.put("/upkeep")
+def change_upkeep(rows: RowsOf, wish: Upkeep) -> Upkeep:
+    """Have them rest on other figures."""
+    return keep_upkeep(rows, wish)
 
 
 @router.put("/password", dependencies=[PasswordTurn])

@@ -13,6 +13,7 @@ from steady_tide.core.light.reading import Measured
 from steady_tide.desk.day.days import Days
 from steady_tide.desk.day.filming import Filming, FilmingDesk
 from steady_tide.desk.day.views import DayView, OrderView
+from steady_tide.desk.ready.remedies import Mending, ShortView
 
 router = APIRouter(prefix="/api", tags=["day"], responses=RESPONSES)
 
@@ -54,6 +55,12 @@ class TimesRequest(BaseModel):
 def day(at: WorkplaceOf, shoot_id: UUID) -> DayView:
     """The light of the day against what each scene's set can hold."""
     return Days(at).day(shoot_id)
+
+
+@router.get("/shoots/{shoot_id}/shortages")
+def shortages(at: WorkplaceOf, shoot_id: UUID) -> list[ShortView]:
+    """What cells, cards and cooling the day is short of, and what would make up for it."""
+    return Mending(at).shortages(shoot_id)
 
 
 @router.put("/scenes/{scene_id}/filming")

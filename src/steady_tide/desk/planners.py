@@ -14,6 +14,8 @@ from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import plan_scene, sketch_scene
 from steady_tide.core.plan.problem.problem import PlanningProblem
+from steady_tide.core.ready.budget import Short
+from steady_tide.core.ready.remedies import Lighter, lighter_sets
 
 Told = ParamSpec("Told")
 Answer = TypeVar("Answer")
@@ -88,6 +90,11 @@ def strong(spaces: Spaces, device: Device, bag: Sequence[BagItem]) -> list[stren
 def weighed(spaces: Spaces, scenes: Sequence[tuple[str, PlanningProblem]]) -> list[assumed.Mattering]:
     """What knowing the assumed figures of a camera would change."""
     return assumed.mattering(scenes, spaces)
+
+
+def lighter(spaces: Spaces, problem: PlanningProblem, kind: Short) -> list[Lighter]:
+    """Sets that take less of what a day is short of."""
+    return lighter_sets(spaces, problem, kind)
 
 
 def shot(

@@ -12,6 +12,7 @@ from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.plan.account.plan import Conflict, Decision, Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import Stance
+from steady_tide.core.ready.budget import Shortage
 
 
 class View(BaseModel):
@@ -123,7 +124,7 @@ class SceneSummary(View):
 
 
 class ShootView(View):
-    """A shoot with its scenes."""
+    """A shoot with its scenes. short: what its day lacks of cells, cards and cooling, as far as it is planned."""
 
     id: UUID
     name: str
@@ -136,6 +137,7 @@ class ShootView(View):
     travel_minutes: int
     put_away: bool
     scenes: list[SceneSummary]
+    short: list[Shortage]
 
 
 class MatchedScene(View):

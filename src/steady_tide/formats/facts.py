@@ -9,6 +9,7 @@ from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.light.reading import Measured
 from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.ready.upkeep import Upkeep
 
 Schema = Mapping[str, Any]
 BOUNDS: Final = {"minimum": "least", "exclusiveMinimum": "above", "maximum": "most", "exclusiveMaximum": "below"}
@@ -18,7 +19,7 @@ LISTS: Final = {"number": "numbers", "text": "words"}
 
 def forms() -> dict[str, dict[str, dict[str, Any]]]:
     """Facts of everything that is typed into forms, by document."""
-    documents = {"brief": Brief, "device": Device, "item": BagItem, "reading": Measured}
+    documents = {"brief": Brief, "device": Device, "item": BagItem, "reading": Measured, "upkeep": Upkeep}
     return {name: facts_of(document) for name, document in documents.items()}
 
 

@@ -12,6 +12,8 @@ export const NO_FILTER = "none";
 
 const times = (count: number | undefined, text: string) => `${count ?? 1} × ${text}`;
 
+const outputs = (sockets: number | undefined, watts: number) => times(sockets, `${watts} W`);
+
 /** What an item does, with its unit. */
 export function describe(item: BagItem): string {
   switch (item.kind) {
@@ -35,7 +37,9 @@ export function describe(item: BagItem): string {
     case "card":
       return times(item.count, `${item.capacity_gb} GB, ${item.sustained_mb_s} MB/s`);
     case "power-bank":
-      return `${item.capacity_wh} Wh`;
+      return `${item.capacity_wh} Wh, ${outputs(item.sockets, item.output_w ?? 10)}`;
+    case "charger":
+      return outputs(item.sockets, item.output_w ?? 8);
     case "microphone":
       return item.powered ? "powered" : "unpowered";
   }
@@ -119,6 +123,7 @@ const ASKED: Record<BagItem["kind"], Ask[]> = {
     ask("health", "Share left by age", { unit: "" }),
     COUNT,
     ask("bought", "Bought"),
+    rarely("charge_w", "Charged with at most"),
     ...COLD,
     FITS,
   ],
@@ -129,7 +134,13 @@ const ASKED: Record<BagItem["kind"], Ask[]> = {
     COUNT,
     FITS,
   ],
-  "power-bank": [ask("capacity_wh", "Capacity"), ask("efficiency", "Share that arrives")],
+  "power-bank": [
+    ask("capacity_wh", "Capacity"),
+    ask("efficiency", "Share that arrives"),
+    ask("sockets", "Sockets"),
+    ask("output_w", "A socket gives"),
+  ],
+  charger: [ask("sockets", "Sockets"), ask("output_w", "A socket gives"), ask("power", "Runs on"), FITS],
   microphone: [ask("powered", "Has power of its own"), FITS],
 };
 

@@ -5,6 +5,7 @@ from typing import Final
 from steady_tide.core.kit.bag import (
     BagItem,
     Cell,
+    Charger,
     Housing,
     Lamp,
     MemoryCard,
@@ -66,6 +67,18 @@ def tripod(device: Device) -> Support:
     return Support(key=_key("tripod", device), label="Tripod", carried="tripod", fits=[device.key])
 
 
+def own_cells(device: Device, count: int) -> Cell:
+    """Cells like the one a camera came with."""
+    return Cell(
+        key=_key("cell", device),
+        label="Cell as it came",
+        fits=[device.key],
+        capacity_wh=device.battery.capacity_wh,
+        share_at_0_c=device.battery.share_at_0_c,
+        count=count,
+    )
+
+
 def cold_cells(device: Device, count: int) -> Cell:
     """Cells of a camera's own size that bear the cold."""
     return Cell(
@@ -106,14 +119,7 @@ def ordinary_bag(device: Device) -> list[BagItem]:
         tripod(device),
         gimbal(device),
         Support(key=_key("chest-mount", device), label="Chest mount", carried="riding", fits=fits),
-        Cell(
-            key=_key("cell", device),
-            label="Cell as it came",
-            fits=fits,
-            capacity_wh=device.battery.capacity_wh,
-            share_at_0_c=device.battery.share_at_0_c,
-            count=2,
-        ),
+        own_cells(device, 2),
         cold_cells(device, 2),
         MemoryCard(
             key=_key("card-v30", device),
@@ -125,11 +131,12 @@ def ordinary_bag(device: Device) -> list[BagItem]:
             count=2,
         ),
         fast_card(device),
-        PowerBank(key="power-bank-20", label="Power bank 20 Ah", capacity_wh=72),
+        PowerBank(key="power-bank-20", label="Power bank 20 Ah", capacity_wh=72, sockets=2),
+        Charger(key=_key("charger", device), label="Charger, two cells", fits=fits, sockets=2),
         Microphone(key=_key("lapel", device), label="Lapel microphone", fits=fits, powered=False),
     ]
     if device.kind == "drone":
-        return [item for item in dry if item.kind in ("nd", "cell", "card")]
+        return [item for item in dry if item.kind in ("nd", "cell", "card", "charger")]
     wet: list[BagItem] = [
         housing(device, 60.0),
         dive_lamp(),

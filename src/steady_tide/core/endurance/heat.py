@@ -1,6 +1,7 @@
 """How long a body runs before it stops for heat: one node, as a sum anyone can check."""
 
 from dataclasses import dataclass
+from math import inf, log
 from typing import Final
 
 import numpy as np
@@ -54,3 +55,22 @@ def minutes_to_limit(body: Body, *, power_w: Quantity, air_c: float, cooling: st
     share = np.clip(rise / np.maximum(end, 1e-9), 0.0, 1.0 - 1e-12)
     minutes = -constant_s * np.log1p(-share) / 60.0
     return np.asarray(np.where(end > rise, minutes, np.inf))
+
+
+def rest_minutes(body: Body, *, cooling: str = "still") -> float:
+    """Minutes of rest, switched off, in which a body at its limit falls half-way back to the air: tau ln 2."""
+    return body.resistance_k_per_w * COOLING[cooling] * body.capacity_j_per_k * log(2.0) / 60.0
+
+
+def minutes_from_half(body: Body, *, power_w: float, air_c: float, cooling: str = "still") -> float:
+    """Minutes it runs again after such a rest; infinite where it settles below its limit, 0 in air beyond it.
+
+    The same equation, begun half-way between the air and the limit.
+    """
+    resistance = body.resistance_k_per_w * COOLING[cooling]
+    end, rise = power_w * resistance, body.limit_c - air_c
+    if rise <= 0.0:
+        return 0.0
+    if end <= rise:
+        return inf
+    return resistance * body.capacity_j_per_k * log((end - rise / 2.0) / (end - rise)) / 60.0

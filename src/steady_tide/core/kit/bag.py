@@ -123,6 +123,9 @@ class Cell(Item):
     )
     health: float = Field(default=1, ge=0, le=1)
     bought: date | None = None
+    charge_w: float | None = Field(
+        default=None, ge=0.01, le=500, description="Most it may be charged with [W]; left out, full in an hour."
+    )
     count: int = Field(default=1, ge=0, le=200)
 
 
@@ -154,6 +157,18 @@ class PowerBank(Item):
     kind: Literal["power-bank"] = "power-bank"
     capacity_wh: float = Field(ge=0.001, le=5000)
     efficiency: float = Field(default=0.85, ge=0.01, le=1, description="Share that arrives; assumed.")
+    sockets: int = Field(default=1, ge=1, le=20, description="How many cells or cameras it feeds at once.")
+    output_w: float = Field(default=10, ge=0.1, le=1000, description="What a socket gives [W].")
+
+
+class Charger(Item):
+    """Something to charge cells in, from the mains or a power bank."""
+
+    kind: Literal["charger"] = "charger"
+    fits: Fits
+    sockets: int = Field(default=1, ge=1, le=40, description="Cells it charges at once.")
+    output_w: float = Field(default=8, ge=0.1, le=1000, description="What a socket gives [W].")
+    power: Literal["mains", "usb"] = Field(default="usb", description="usb: also from a power bank.")
 
 
 class Microphone(Item):
@@ -165,7 +180,7 @@ class Microphone(Item):
 
 
 BagItem = Annotated[
-    NdFilter | ColourFilter | Lamp | Housing | Cell | MemoryCard | Support | PowerBank | Microphone,
+    NdFilter | ColourFilter | Lamp | Housing | Cell | MemoryCard | Support | PowerBank | Charger | Microphone,
     Field(discriminator="kind"),
 ]
 

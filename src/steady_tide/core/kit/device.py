@@ -29,6 +29,12 @@ class Device(Typed):
     name: Text
     kind: Literal["action-camera", "phone", "drone"]
     capture_app: str = Field(default="", max_length=120)
+    body: str = Field(
+        default="",
+        max_length=60,
+        pattern=r"^([a-z0-9]+(-[a-z0-9]+)*)?$",
+        description="Key of the body where several profiles stand for one, so that they share cell and room.",
+    )
     lenses: Annotated[list[Lens], Field(min_length=1, max_length=20)]
     views: Annotated[list[View], Field(min_length=1, max_length=40)]
     stabilisation: Annotated[list[StabilisationLevel], Field(min_length=1, max_length=40)]

@@ -16,7 +16,9 @@ from steady_tide.core.plan.account.minded import CAUTIONS, assumption_words, ass
 from steady_tide.core.plan.account.outcome import headline, hopeless, in_lights, ledger_part, reach_part, swappable_part
 from steady_tide.core.plan.account.plan import Conflict, Decision, Plan, Sketch
 from steady_tide.core.plan.account.practice import practice, practice_words
+from steady_tide.core.plan.account.running import running_of
 from steady_tide.core.plan.physics.exposed import ExposedSet
+from steady_tide.core.plan.physics.sides import Sets
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import single
@@ -79,11 +81,15 @@ def priced_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Pric
     near, given = nearest(landscape), landscape.situation.given
     assert near is not None, "a feasible situation has a cheapest set"
     point = near.point
-    chosen = ExposedSet(landscape.sets([point]))
+    sets = landscape.sets([point])
+    chosen = ExposedSet(sets)
     values = searched_values(landscape, [point])[0] | _fitted_values(landscape, point, chosen)
     texts = {setting: given.text_of(setting, value) for setting, value in values.items()}
     line = headline(values, texts, chosen)
-    sketch = Sketch(device_name=given.device.name, headline=line, values=values, texts=texts, **_seen(chosen))
+    running = running_of(chosen, landscape.recordings([point]), _solved(landscape, sets), landscape.pins)
+    sketch = Sketch(
+        device_name=given.device.name, headline=line, values=values, texts=texts, running=running, **_seen(chosen)
+    )
     return Priced(sketch, near.cost)
 
 
@@ -216,13 +222,16 @@ def written(landscape: Landscape, point: Point) -> Plan:
         practice=[practice_words(one, chosen) for one in on_the_spot],
         practice_keys=on_the_spot,
         assumption_keys=assumed,
+        running=running_of(
+            chosen, explainer.looked.recordings, _solved(landscape, explainer.looked.sets), landscape.pins
+        ),
     )
 
 
 def _decisions(explainer: Explainer, point: Point, made_of: ExposedSet) -> list[Decision]:
     landscape, situation = explainer.landscape, explainer.situation
     prices = landscape.prices
-    solved = _solved(explainer)
+    solved = _solved(landscape, explainer.looked.sets)
     weighings = {
         Setting.EXPOSURE_BIAS: landscape.costs.bias_weighings[point.profile]
         if made_of.metered
@@ -265,12 +274,12 @@ def _fitted_values(landscape: Landscape, point: Point, chosen: ExposedSet) -> di
     return {Setting.EXPOSURE_BIAS: bias, **there}
 
 
-def _solved(explainer: Explainer) -> Solved:
-    sets = explainer.looked.sets
+def _solved(landscape: Landscape, sets: Sets) -> Solved:
+    """What the simpler settings ask of the first of some sets."""
     kind = int(single(control_kind(sets.exposures)))
     return Solved(
-        situation=explainer.situation,
-        prices=explainer.landscape.prices,
+        situation=landscape.situation,
+        prices=landscape.prices,
         recorded_rate=single(sets.frames.rate_hz),
         iso_floats=kind in (1, 3),
         shutter_floats=kind in (2, 3),

@@ -21,8 +21,10 @@ from steady_tide.core.light.underwater import under_water
 from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.quantities import Floats
+from steady_tide.core.ready.budget import day_budget
+from steady_tide.desk.accounts.upkeep import upkeep_of
 from steady_tide.desk.day.changes import swap_views
-from steady_tide.desk.day.skies import measured_of, place_of, reading_told
+from steady_tide.desk.day.skies import measured_of, on_day, place_of, reading_told
 from steady_tide.desk.day.views import CameraDay, DayView, Jump, ReadingView, SceneDay, SecondLine, SecondView, WaterDay
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import Refusal
@@ -79,7 +81,6 @@ class Days:
 
     def _scheduled(self, row: SceneRow) -> ScheduledScene:
         sky = self.planner.skies.of(row)
-        assert sky.around is not None and sky.light is not None, "asked only of shoots with a place and a day"
         setups = {str(setup.id): setup for setup in setups_of(self.rows, row.id)}
         sets, unplanned = [], []
         for key, setup in setups.items():
@@ -88,18 +89,7 @@ class Days:
                 sets.append(CameraSet(key, setup.slot, self.planner.device(setup.device_id), outcome))
             else:
                 unplanned.append(_unplanned(outcome))
-        scene = SceneOnDay(
-            key=str(row.id),
-            name=row.name,
-            spot=row.spot,
-            fixed=row.fixed,
-            brief=sky.brief,
-            around=sky.around,
-            rest=sky.light,
-            sets=tuple(sets),
-            bag=tuple(self.planner.bag),
-        )
-        return ScheduledScene(row, scene, setups, unplanned)
+        return ScheduledScene(row, on_day(row, sky, sets, self.planner.bag), setups, unplanned)
 
     def plans(self, scheduled: ScheduledScene) -> dict[str, Plan]:
         """The whole plans of a scene's sets by setup, with all that is to be brought and minded."""
@@ -158,6 +148,7 @@ class Days:
             highest_deg=told.highest_deg,
             scenes=[self._scene(scheduled, shown, by_setup) for scheduled in scenes],
             swaps=swap_views([scheduled.scene for scheduled in scenes], courses),
+            budget=day_budget([one.scene for one in scenes], self.planner.bag, upkeep_of(self.rows)),
             readings=self._readings(shoot, scenes, around),
         )
 

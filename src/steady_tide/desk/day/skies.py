@@ -1,12 +1,15 @@
 """The sky over an account's shoots, and the light it gives each scene at the time it is filmed."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from uuid import UUID
 
 from pydantic import TypeAdapter
 
+from steady_tide.core.day.film import CameraSet, SceneOnDay
 from steady_tide.core.day.scene import Around, SceneLight, lit_brief, scene_light
+from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.light.almanac import Place
 from steady_tide.core.light.level import LampLight, SkyLight
 from steady_tide.core.light.reading import Bound, Measured, Told, told
@@ -54,6 +57,22 @@ class SceneSky:
         if self.around is None or self.light is None or not isinstance(self.brief.light, SkyLight | LampLight):
             return self.brief
         return lit_brief(self.brief, self.light, self.around)
+
+
+def on_day(row: SceneRow, sky: SceneSky, sets: Sequence[CameraSet], bag: Sequence[BagItem]) -> SceneOnDay:
+    """A scene of a shoot that has a place and a day, with the sets that are planned of it."""
+    assert sky.around is not None and sky.light is not None, "asked only of shoots with a place and a day"
+    return SceneOnDay(
+        key=str(row.id),
+        name=row.name,
+        spot=row.spot,
+        fixed=row.fixed,
+        brief=sky.brief,
+        around=sky.around,
+        rest=sky.light,
+        sets=tuple(sets),
+        bag=tuple(bag),
+    )
 
 
 class Skies:

@@ -13,6 +13,7 @@ from steady_tide.core.light.daylight import Ground
 from steady_tide.core.light.reading import Measured
 from steady_tide.core.light.underwater import UnderWater
 from steady_tide.core.plan.problem.brief import Aim, DivePoint, Reachable
+from steady_tide.core.ready.budget import DayBudget
 from steady_tide.desk.views import View
 
 
@@ -161,6 +162,7 @@ class DayView(View):
     highest_deg: float
     scenes: list[SceneDay]
     swaps: list[SwapView]
+    budget: DayBudget
     readings: list[ReadingView]
 
 

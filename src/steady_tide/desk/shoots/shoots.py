@@ -1,18 +1,22 @@
 """The list of shoots: each scene's cameras in a line, and what still needs deciding."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass, fields
 from datetime import date
 from math import inf
 from time import perf_counter
 from uuid import UUID
 
+from steady_tide.core.day.film import CameraSet
 from steady_tide.core.kit.bag import BagItem, Housing
 from steady_tide.core.kit.settings import label_in_text
 from steady_tide.core.plan.account.plan import Conflict, Plan
+from steady_tide.core.ready.budget import Shortage, day_budget
+from steady_tide.desk.accounts.upkeep import upkeep_of
 from steady_tide.desk.bench.bench import LONGEST_COPIED, Bench
 from steady_tide.desk.bench.history import History
 from steady_tide.desk.cards.dialled import Dialled, leftovers
+from steady_tide.desk.day.skies import on_day
 from steady_tide.desk.edits import joined_plain
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.taste.stances import INHERITED, Stances
@@ -20,7 +24,7 @@ from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary,
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.removed import lift
 from steady_tide.store.repositories.shoots import scenes_of, shoots
-from steady_tide.store.tables import SetupRow, ShootRow
+from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
 
 
 @dataclass(frozen=True)
@@ -113,7 +117,10 @@ class Shoots:
             (scene, planner.lit_brief(scene), History(self.rows, scene).setups())
             for scene in scenes_of(self.rows, shoot.id)
         ]
-        made = iter(planner.outcomes_by(until, [(setup, brief) for _, brief, setups in lit for setup in setups]))
+        asked = [(setup, brief) for _, brief, setups in lit for setup in setups]
+        outcomes = planner.outcomes_by(until, asked)
+        made = iter(outcomes)
+        sets = {setup.id: outcome for (setup, _), outcome in zip(asked, outcomes, strict=True)}
         return ShootView(
             id=shoot.id,
             name=shoot.name,
@@ -134,7 +141,28 @@ class Shoots:
                 )
                 for scene, brief, setups in lit
             ],
+            short=self._short(shoot, planner, [(scene, setups) for scene, _, setups in lit], sets),
         )
+
+    def _short(
+        self,
+        shoot: ShootRow,
+        planner: Planner,
+        scenes: Sequence[tuple[SceneRow, Sequence[SetupRow]]],
+        sets: Mapping[UUID, Outcome | None],
+    ) -> list[Shortage]:
+        """What its day is short of; nothing while it has no place or no day."""
+        if planner.skies.over(shoot) is None:
+            return []
+        planned = []
+        for row, setups in scenes:
+            cameras = [
+                CameraSet(str(setup.id), setup.slot, planner.device(setup.device_id), outcome.sketch)
+                for setup in setups
+                if isinstance(outcome := sets[setup.id], Plan)
+            ]
+            planned.append(on_day(row, planner.skies.of(row), cameras, planner.bag))
+        return day_budget(planned, planner.bag, upkeep_of(self.rows)).short
 
     def _leftovers(self, setup: SetupRow, outcome: Outcome) -> list[str]:
         if not isinstance(outcome, Plan):

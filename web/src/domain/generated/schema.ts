@@ -156,6 +156,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/upkeep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Upkeep
+         * @description What budgets of power and media rest on.
+         */
+        get: operations["account_upkeep"];
+        /**
+         * Change Upkeep
+         * @description Have them rest on other figures.
+         */
+        put: operations["account_change_upkeep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/account/password": {
         parameters: {
             query?: never;
@@ -492,6 +516,26 @@ export interface paths {
          * @description The light of the day against what each scene's set can hold.
          */
         get: operations["day_day"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/shortages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shortages
+         * @description What cells, cards and cooling the day is short of, and what would make up for it.
+         */
+        get: operations["day_shortages"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2472,6 +2516,46 @@ export interface components {
             count: number;
         };
         /**
+         * CameraBudget
+         * @description One body through the day. cells_used: whole ones that went in; of cells_there. flights: of a drone.
+         *
+         *     cards_there: pieces, the room inside not counted. setups: its sets by scene.
+         */
+        CameraBudget: {
+            /** Camera */
+            camera: string;
+            /** Camera Name */
+            camera_name: string;
+            /** Setups */
+            setups: {
+                [key: string]: string;
+            };
+            /** Levels */
+            levels: components["schemas"]["Level"][];
+            /** Cells */
+            cells: components["schemas"]["Inserted"][];
+            /** Cells Used */
+            cells_used: number;
+            /** Cells There */
+            cells_there: number;
+            /** Flies */
+            flies: boolean;
+            /** Fills */
+            fills: components["schemas"]["Fill"][];
+            /** Cards */
+            cards: components["schemas"]["Inserted"][];
+            /** Cards There */
+            cards_there: number;
+            /** Gb */
+            gb: number;
+            /** Files */
+            files: number;
+            /** Copy Minutes */
+            copy_minutes: number;
+            /** Rests */
+            rests: components["schemas"]["Rests"][];
+        };
+        /**
          * CameraDay
          * @description A camera on a scene through the day: its marks, when it is steady, when the light leaves it while filming.
          *
@@ -2679,10 +2763,70 @@ export interface components {
             /** Bought */
             bought?: string | null;
             /**
+             * Charge W
+             * @description Most it may be charged with [W]; left out, full in an hour.
+             */
+            charge_w?: number | null;
+            /**
              * Count
              * @default 1
              */
             count: number;
+        };
+        /**
+         * Charger
+         * @description Something to charge cells in, from the mains or a power bank.
+         */
+        Charger: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Condition
+             * @default good
+             * @enum {string}
+             */
+            condition: "good" | "worn" | "unusable";
+            /**
+             * Note
+             * @description The owner's own words.
+             * @default
+             */
+            note: string;
+            /**
+             * Come By
+             * @description Whether it is there, or is still to be borrowed or bought.
+             * @default owned
+             * @enum {string}
+             */
+            come_by: "owned" | "to-borrow" | "to-buy";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "charger";
+            /** Fits */
+            fits: string[];
+            /**
+             * Sockets
+             * @description Cells it charges at once.
+             * @default 1
+             */
+            sockets: number;
+            /**
+             * Output W
+             * @description What a socket gives [W].
+             * @default 8
+             */
+            output_w: number;
+            /**
+             * Power
+             * @description usb: also from a power bank.
+             * @default usb
+             * @enum {string}
+             */
+            power: "mains" | "usb";
         };
         /**
          * ClassView
@@ -2865,7 +3009,7 @@ export interface components {
              * @default fine
              * @enum {string}
              */
-            reason: "marked-unusable" | "other-device" | "none-left" | "exhausted" | "depth-rating" | "other-port" | "mains" | "stays-dry" | "no-water" | "carries-otherwise" | "no-sound" | "no-lamp" | "moving-camera" | "worn" | "fine";
+            reason: "marked-unusable" | "other-device" | "none-left" | "exhausted" | "depth-rating" | "other-port" | "mains" | "stays-dry" | "no-water" | "carries-otherwise" | "no-sound" | "no-lamp" | "moving-camera" | "charges" | "worn" | "fine";
             /** Words */
             words: string;
         };
@@ -3022,6 +3166,20 @@ export interface components {
             password: string;
         };
         /**
+         * DayBudget
+         * @description What a day takes of cells, cards and cooling; short: what it lacks, in order of time.
+         */
+        DayBudget: {
+            /** Cameras */
+            cameras: components["schemas"]["CameraBudget"][];
+            /** Short */
+            short: components["schemas"]["Shortage"][];
+            /** Gb */
+            gb: number;
+            /** Copy Minutes */
+            copy_minutes: number;
+        };
+        /**
          * DayView
          * @description A shoot's day. step_minutes: between the points of every curve; spans in minutes after midnight.
          *
@@ -3082,6 +3240,7 @@ export interface components {
             scenes: components["schemas"]["SceneDay"][];
             /** Swaps */
             swaps: components["schemas"]["SwapView"][];
+            budget: components["schemas"]["DayBudget"];
             /** Readings */
             readings: components["schemas"]["ReadingView"][];
         };
@@ -3265,6 +3424,12 @@ export interface components {
              * @default
              */
             capture_app: string;
+            /**
+             * Body
+             * @description Key of the body where several profiles stand for one, so that they share cell and room.
+             * @default
+             */
+            body: string;
             /** Lenses */
             lenses: components["schemas"]["Lens"][];
             /** Views */
@@ -3572,6 +3737,16 @@ export interface components {
             there: string | null;
         };
         /**
+         * Fill
+         * @description How full the card in a camera is at a minute, as a share of its capacity [0, 1].
+         */
+        Fill: {
+            /** Minute */
+            minute: number;
+            /** Share */
+            share: number;
+        };
+        /**
          * Filming
          * @description What can be changed of a scene on its day; only the fields that are given change. Times in minutes.
          */
@@ -3832,7 +4007,7 @@ export interface components {
              */
             needed: boolean;
             /** Item */
-            item?: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"]) | null;
+            item?: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"]) | null;
             /**
              * Changes
              * @default {}
@@ -3976,6 +4151,26 @@ export interface components {
             snr_shadow: number;
         };
         /**
+         * Inserted
+         * @description A cell or card goes into a camera. number: which of its kind; first: with which the camera begins its day.
+         */
+        Inserted: {
+            /** Minute */
+            minute: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Number */
+            number: number;
+            /** Scene */
+            scene: string;
+            /** First */
+            first: boolean;
+            /** While Filming */
+            while_filming: boolean;
+        };
+        /**
          * IsoScale
          * @description The ISO values; where they cannot be set the camera floats between the ends.
          */
@@ -3994,9 +4189,9 @@ export interface components {
          */
         ItemEdit: {
             /** Before */
-            before: components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"];
+            before: components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"];
             /** After */
-            after: components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"];
+            after: components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"];
         };
         /**
          * JobProblem
@@ -4067,7 +4262,7 @@ export interface components {
              * Bag
              * @default []
              */
-            bag: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"])[];
+            bag: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"])[];
         };
         /**
          * KitHistory
@@ -4393,6 +4588,16 @@ export interface components {
              */
             resolves_px?: number | null;
             sensor: components["schemas"]["Sensor"];
+        };
+        /**
+         * Level
+         * @description What is left of the cell in a camera at a minute, as a share of what it gives [0, 1].
+         */
+        Level: {
+            /** Minute */
+            minute: number;
+            /** Share */
+            share: number;
         };
         /**
          * Light
@@ -5321,7 +5526,7 @@ export interface components {
             outcome: "plan";
             /**
              * Rules Version
-             * @default 6
+             * @default 7
              */
             rules_version: string;
             /** Device Key */
@@ -5395,6 +5600,8 @@ export interface components {
              * @default []
              */
             assumption_keys: ("shake" | "light" | "weights" | "water-type" | "light-as-named" | "lamp-beside-lens" | "own-weights" | "meter-habit")[];
+            /** @description What it takes of cells, cards and cooling. */
+            running?: components["schemas"]["Running"] | null;
         };
         /**
          * PlanRequest
@@ -5451,6 +5658,18 @@ export interface components {
              * @default 0.85
              */
             efficiency: number;
+            /**
+             * Sockets
+             * @description How many cells or cameras it feeds at once.
+             * @default 1
+             */
+            sockets: number;
+            /**
+             * Output W
+             * @description What a socket gives [W].
+             * @default 10
+             */
+            output_w: number;
         };
         /**
          * Preset
@@ -5567,7 +5786,7 @@ export interface components {
             /** Label */
             label: string;
             /** Item */
-            item: components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"];
+            item: components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"];
             /** Saves */
             saves: number;
             /** Held Stops */
@@ -5680,6 +5899,33 @@ export interface components {
             problems: components["schemas"]["ProblemView"][];
         };
         /**
+         * Remedy
+         * @description Something that makes up for a shortage. left: of its amount, what is short still.
+         *
+         *     cost: in picture [stops-equivalents], 0 where the picture stays. setting, value: what to pin. item: what to put into
+         *     the bag, with its count.
+         */
+        Remedy: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "value" | "more" | "charge" | "time";
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
+            /** Cost */
+            cost: number;
+            /** Left */
+            left: number;
+            setting?: components["schemas"]["Setting"] | null;
+            /** Value */
+            value?: string | number | null;
+            /** Item */
+            item?: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"]) | null;
+        };
+        /**
          * Remembered
          * @description What an owner can say of a camera from memory.
          */
@@ -5759,6 +6005,29 @@ export interface components {
             until: string;
         };
         /**
+         * Rests
+         * @description A scene that is longer than a body runs in one go, and the pauses that make up for it [minutes].
+         *
+         *     first_minutes: until the first pause, again_minutes: between later ones; each is rest_minutes long, switched off.
+         *     lost: of the recording, what the scene leaves no time for.
+         */
+        Rests: {
+            /** Scene */
+            scene: string;
+            /** Minute */
+            minute: number;
+            /** First Minutes */
+            first_minutes: number;
+            /** Rest Minutes */
+            rest_minutes: number;
+            /** Again Minutes */
+            again_minutes: number;
+            /** Pauses */
+            pauses: number;
+            /** Lost */
+            lost: number;
+        };
+        /**
          * Rival
          * @description Another value of a setting, what it costs more, why, and what else it would change.
          */
@@ -5808,6 +6077,33 @@ export interface components {
             axis: string | null;
             /** About */
             about: string[];
+        };
+        /**
+         * Running
+         * @description What a set takes of cells, cards and cooling.
+         *
+         *     draw_w: of mode and stabilisation; drains: what draws besides. minutes: how long it runs in all. mbit_s: what is
+         *     written; needed_mb_s: what a card has to sustain for it; gb: in all. bank_wh: what power banks feed it with.
+         *     flight_minutes: of a drone in this wind, on a whole cell of its own. warming: None where heat never stops it.
+         */
+        Running: {
+            /** Draw W */
+            draw_w: number;
+            /** Minutes */
+            minutes: number;
+            /** Mbit S */
+            mbit_s: number;
+            /** Needed Mb S */
+            needed_mb_s: number;
+            /** Gb */
+            gb: number;
+            /** Bank Wh */
+            bank_wh: number;
+            /** Flight Minutes */
+            flight_minutes: number | null;
+            warming: components["schemas"]["Warming"] | null;
+            /** Drains */
+            drains: ("front-screen" | "position-logging" | "pre-record")[];
         };
         /**
          * SceneCopy
@@ -6197,7 +6493,7 @@ export interface components {
          */
         Several: {
             /** Items */
-            items: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"])[];
+            items: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"])[];
         };
         /**
          * ShareRequest
@@ -6339,7 +6635,7 @@ export interface components {
         };
         /**
          * ShootView
-         * @description A shoot with its scenes.
+         * @description A shoot with its scenes. short: what its day lacks of cells, cards and cooling, as far as it is planned.
          */
         ShootView: {
             /**
@@ -6367,6 +6663,44 @@ export interface components {
             put_away: boolean;
             /** Scenes */
             scenes: components["schemas"]["SceneSummary"][];
+            /** Short */
+            short: components["schemas"]["Shortage"][];
+        };
+        /**
+         * ShortView
+         * @description A shortage with what makes up for it. setup_id: the set it falls on; None where it falls on no single one.
+         */
+        ShortView: {
+            short: components["schemas"]["Shortage"];
+            /** Setup Id */
+            setup_id: string | null;
+            /** Remedies */
+            remedies: components["schemas"]["Remedy"][];
+        };
+        /**
+         * Shortage
+         * @description What a day is short of. amount: minutes of recording, GB, or MB/s for card-speed. camera: empty for room.
+         */
+        Shortage: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cells" | "cell-in-scene" | "cards" | "card-speed" | "heat" | "room";
+            /** Camera */
+            camera: string;
+            /** Camera Name */
+            camera_name: string;
+            /** Scene */
+            scene: string;
+            /** Scene Name */
+            scene_name: string;
+            /** Minute */
+            minute: number;
+            /** Amount */
+            amount: number;
+            /** Words */
+            words: string;
         };
         /**
          * SignedIn
@@ -6946,6 +7280,96 @@ export interface components {
             words: string;
         };
         /**
+         * Upkeep
+         * @description How somebody runs cameras, charges cells and copies cards. Every figure is **assumed** until changed.
+         */
+        Upkeep: {
+            /**
+             * Document
+             * @default steady-tide/upkeep
+             * @constant
+             */
+            document: "steady-tide/upkeep";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /**
+             * Front Screen W
+             * @description A lit screen draws besides [W].
+             * @default 0.4
+             */
+            front_screen_w: number;
+            /**
+             * Position W
+             * @description Position logging and radio draw besides [W].
+             * @default 0.15
+             */
+            position_w: number;
+            /**
+             * Kept On Share
+             * @description Of the time of a scene in which nothing is recorded, how much it is on.
+             * @default 0.25
+             */
+            kept_on_share: number;
+            /**
+             * Waiting Share
+             * @description What it draws while it is on and does not record, of what it draws then.
+             * @default 0.4
+             */
+            waiting_share: number;
+            /**
+             * Changed At Share
+             * @description Charge at which a cell is changed rather than run flat.
+             * @default 0.05
+             */
+            changed_at_share: number;
+            /**
+             * Card Fill Share
+             * @description How full a card may become.
+             * @default 0.95
+             */
+            card_fill_share: number;
+            /**
+             * Split Gb
+             * @description A recording is cut into files of this size.
+             * @default 4
+             */
+            split_gb: number;
+            /**
+             * Copies
+             * @description Copies of a card before it is emptied.
+             * @default 2
+             */
+            copies: number;
+            /**
+             * Copy Mb S
+             * @description How fast reader and disk copy [MB/s].
+             * @default 90
+             */
+            copy_mb_s: number;
+            /**
+             * Charging Efficiency
+             * @description Of what a charger gives, what arrives.
+             * @default 0.85
+             */
+            charging_efficiency: number;
+            /**
+             * Ready Minutes
+             * @description How long before the first scene everything is charged and packed.
+             * @default 30
+             */
+            ready_minutes: number;
+            /**
+             * Change Minutes
+             * @description How long a change of cell or card takes.
+             * @default 2
+             */
+            change_minutes: number;
+        };
+        /**
          * UsualRequest
          * @description The school that holds where nothing else is said.
          */
@@ -7010,6 +7434,18 @@ export interface components {
             lamp_classes: components["schemas"]["LampClassWord"][];
             /** Sums */
             sums: string[];
+        };
+        /**
+         * Warming
+         * @description How long a body runs in one go before it stops for heat, rests to half-way, and runs again [minutes].
+         */
+        Warming: {
+            /** First Minutes */
+            first_minutes: number;
+            /** Rest Minutes */
+            rest_minutes: number;
+            /** Again Minutes */
+            again_minutes: number;
         };
         /**
          * Water
@@ -7238,6 +7674,7 @@ export type AxisWord = components['schemas']['AxisWord'];
 export type Battery = components['schemas']['Battery'];
 export type Brief = components['schemas']['Brief'];
 export type Brought = components['schemas']['Brought'];
+export type CameraBudget = components['schemas']['CameraBudget'];
 export type CameraDay = components['schemas']['CameraDay'];
 export type CameraRequest = components['schemas']['CameraRequest'];
 export type CardLine = components['schemas']['CardLine'];
@@ -7245,6 +7682,7 @@ export type CardReading = components['schemas']['CardReading'];
 export type CardView = components['schemas']['CardView'];
 export type CarryingWord = components['schemas']['CarryingWord'];
 export type Cell = components['schemas']['Cell'];
+export type Charger = components['schemas']['Charger'];
 export type ClassView = components['schemas']['ClassView'];
 export type CloudRequest = components['schemas']['CloudRequest'];
 export type Codec = components['schemas']['Codec'];
@@ -7258,6 +7696,7 @@ export type Condition = components['schemas']['Condition'];
 export type ConfirmRequest = components['schemas']['ConfirmRequest'];
 export type Conflict = components['schemas']['Conflict'];
 export type Credentials = components['schemas']['Credentials'];
+export type DayBudget = components['schemas']['DayBudget'];
 export type DayView = components['schemas']['DayView'];
 export type Decision = components['schemas']['Decision'];
 export type DecisionChange = components['schemas']['DecisionChange'];
@@ -7277,6 +7716,7 @@ export type FacingSpan = components['schemas']['FacingSpan'];
 export type FieldProblem = components['schemas']['FieldProblem'];
 export type Figure = components['schemas']['Figure'];
 export type FigureChange = components['schemas']['FigureChange'];
+export type Fill = components['schemas']['Fill'];
 export type Filming = components['schemas']['Filming'];
 export type FilterInWater = components['schemas']['FilterInWater'];
 export type FilterSpectrum = components['schemas']['FilterSpectrum'];
@@ -7290,6 +7730,7 @@ export type HourRequest = components['schemas']['HourRequest'];
 export type HourView = components['schemas']['HourView'];
 export type Housing = components['schemas']['Housing'];
 export type InLight = components['schemas']['InLight'];
+export type Inserted = components['schemas']['Inserted'];
 export type IsoScale = components['schemas']['IsoScale'];
 export type ItemEdit = components['schemas']['ItemEdit'];
 export type JobProblem = components['schemas']['JobProblem'];
@@ -7307,6 +7748,7 @@ export type Lapse = components['schemas']['Lapse'];
 export type Leaving = components['schemas']['Leaving'];
 export type LedgerPart = components['schemas']['LedgerPart'];
 export type Lens = components['schemas']['Lens'];
+export type Level = components['schemas']['Level'];
 export type Light = components['schemas']['Light'];
 export type LightLevel = components['schemas']['LightLevel'];
 export type LightSummary = components['schemas']['LightSummary'];
@@ -7363,10 +7805,13 @@ export type Readiness = components['schemas']['Readiness'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
 export type ReadingView = components['schemas']['ReadingView'];
 export type Refusal = components['schemas']['Refusal'];
+export type Remedy = components['schemas']['Remedy'];
 export type Remembered = components['schemas']['Remembered'];
 export type RemovedView = components['schemas']['RemovedView'];
+export type Rests = components['schemas']['Rests'];
 export type Rival = components['schemas']['Rival'];
 export type RuleView = components['schemas']['RuleView'];
+export type Running = components['schemas']['Running'];
 export type SceneCopy = components['schemas']['SceneCopy'];
 export type SceneDay = components['schemas']['SceneDay'];
 export type SceneEdit = components['schemas']['SceneEdit'];
@@ -7394,6 +7839,8 @@ export type ShootCopy = components['schemas']['ShootCopy'];
 export type ShootEdit = components['schemas']['ShootEdit'];
 export type ShootRequest = components['schemas']['ShootRequest'];
 export type ShootView = components['schemas']['ShootView'];
+export type ShortView = components['schemas']['ShortView'];
+export type Shortage = components['schemas']['Shortage'];
 export type SignedIn = components['schemas']['SignedIn'];
 export type SkyEvent = components['schemas']['SkyEvent'];
 export type SkyLight = components['schemas']['SkyLight'];
@@ -7419,9 +7866,11 @@ export type UnderWater = components['schemas']['UnderWater'];
 export type Understood = components['schemas']['Understood'];
 export type UnderstoodMode = components['schemas']['UnderstoodMode'];
 export type Unmatched = components['schemas']['Unmatched'];
+export type Upkeep = components['schemas']['Upkeep'];
 export type UsualRequest = components['schemas']['UsualRequest'];
 export type View = components['schemas']['View'];
 export type Vocabulary = components['schemas']['Vocabulary'];
+export type Warming = components['schemas']['Warming'];
 export type Water = components['schemas']['Water'];
 export type WaterDay = components['schemas']['WaterDay'];
 export type WayOut = components['schemas']['WayOut'];
@@ -8463,6 +8912,234 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Habits"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    account_upkeep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Upkeep"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    account_change_upkeep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Upkeep"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Upkeep"];
                 };
             };
             /** @description Bad Request */
@@ -10978,6 +11655,120 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    day_shortages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShortView"][];
                 };
             };
             /** @description Bad Request */
@@ -17533,7 +18324,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"])[];
+                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"])[];
                 };
             };
             /** @description Bad Request */
@@ -17639,7 +18430,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"];
+                "application/json": components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"];
             };
         };
         responses: {
@@ -17649,7 +18440,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"])[];
+                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"])[];
                 };
             };
             /** @description Bad Request */
@@ -17765,7 +18556,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"])[];
+                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"])[];
                 };
             };
             /** @description Bad Request */
@@ -17993,7 +18784,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"])[];
+                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"])[];
                 };
             };
             /** @description Bad Request */
@@ -19832,7 +20623,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"])[];
+                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"])[];
                 };
             };
             /** @description Bad Request */
@@ -19948,7 +20739,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Microphone"])[];
+                    "application/json": (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"])[];
                 };
             };
             /** @description Bad Request */

@@ -20,8 +20,10 @@ import { DayDiagram } from "./DayDiagram";
 import { DayTable } from "./DayTable";
 import { Exports } from "./Exports";
 import { Order } from "./Order";
+import { Power } from "./Power";
 import { Readings } from "./Readings";
 import { ScenePanel } from "./ScenePanel";
+import { Short } from "./Short";
 
 const EVENTS: Record<string, string> = {
   dawn: "first light",
@@ -101,6 +103,7 @@ function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
         <Order film={film} day={day} />
         <Exports shootId={day.shoot_id} />
       </div>
+      <Short day={day} />
       <DayDiagram film={film} day={day} chosen={chosen?.id ?? null} onChoose={setPicked} />
       <SkyLine day={day} />
       <div className="grid gap-3 lg:grid-cols-[1.4fr_1fr]">
@@ -117,6 +120,13 @@ function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
               key: "changes",
               name: `Changes, ${handled(day.swaps).length}`,
               page: <Changes day={day} />,
+            },
+            {
+              key: "power",
+              name: day.budget.short.length
+                ? `Power and cards, ${day.budget.short.length} short`
+                : "Power and cards",
+              page: <Power day={day} />,
             },
             {
               key: "readings",

@@ -16,10 +16,11 @@ import {
 import type { DayView, SceneDay } from "../../domain/documents";
 import { SWAP_WORDS, swapSentence } from "../../domain/swaps";
 import type { FilmingState } from "../../state/day";
+import { BudgetStrips, stripsHeight } from "./BudgetStrips";
 import { DayScene } from "./DayScene";
 
 const WIDTH = 1240;
-const HEIGHT = 234;
+const HEIGHT = 214;
 /** A row of the strip above the plot, one for each camera of a scene; so many at most. */
 const ROW = 17;
 const MOST_ROWS = 5;
@@ -80,13 +81,24 @@ export function DayDiagram({
       <div ref={pane} className="overflow-x-auto">
         <svg
           ref={svg}
-          viewBox={`0 0 ${WIDTH} ${top + HEIGHT + BOTTOM}`}
+          viewBox={`0 0 ${WIDTH} ${top + HEIGHT + BOTTOM + stripsHeight(day)}`}
           className="w-full max-md:w-[1150px]"
           aria-labelledby="day-light"
           onPointerMove={read}
           onPointerLeave={() => setAt(null)}
         >
           <title id="day-light">The day's light</title>
+          <defs>
+            <pattern
+              id="uncovered"
+              width={5}
+              height={5}
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
+              <line y2={5} stroke="var(--signal)" strokeWidth={3} />
+            </pattern>
+          </defs>
           <g transform={`translate(${LEFT},${top})`}>
             <rect width={width} height={HEIGHT} fill="var(--paper)" stroke="var(--hairline)" />
             <path d={`${sky}L${width},${HEIGHT}L0,${HEIGHT}Z`} fill="var(--sea)" opacity={0.1} />
@@ -128,6 +140,9 @@ export function DayDiagram({
             />
             <Ticks day={day} drawn={drawn} width={width} height={HEIGHT} />
             <Reading day={day} drawn={drawn} height={HEIGHT} />
+            <g transform={`translate(0,${HEIGHT + BOTTOM})`}>
+              <BudgetStrips day={day} drawn={drawn} width={width} />
+            </g>
             <Cursor at={at} onMove={setAt} day={day} drawn={drawn} width={width} height={HEIGHT} />
           </g>
         </svg>
@@ -139,7 +154,8 @@ export function DayDiagram({
         <span aria-hidden className="text-sea">
           ◆
         </span>{" "}
-        reading.
+        reading. Under the axis, for each camera: what is left of the cell in it (filled), how full its card
+        is (dashed).
       </figcaption>
     </figure>
   );

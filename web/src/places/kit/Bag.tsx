@@ -17,6 +17,7 @@ const KINDS: { kind: BagItem["kind"]; name: string }[] = [
   { kind: "cell", name: "Batteries" },
   { kind: "card", name: "Cards" },
   { kind: "power-bank", name: "Power banks" },
+  { kind: "charger", name: "Chargers" },
   { kind: "microphone", name: "Microphones" },
 ];
 

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { Link } from "react-router";
+import { shortSentence } from "../../domain/budget";
 import type { SceneSummary, SetupSummary, ShootView } from "../../domain/documents";
 import { day, words } from "../../domain/format";
 import { habits } from "../../domain/habits";
@@ -37,6 +38,7 @@ export function OneShoot({ shoot }: { shoot: ShootView }) {
           {open ? `${open} to decide` : "nothing left to decide"}
         </span>
       </header>
+      <ShortOfDay shoot={shoot} />
       {shoot.scenes.length === 0 ? (
         <p className="px-4 py-3 text-soft">No scene yet. Add the first: what happens, in what light.</p>
       ) : (
@@ -79,6 +81,21 @@ export function OneShoot({ shoot }: { shoot: ShootView }) {
       {changing ? <ChangeShoot shoot={shoot} onClose={() => setChanging(false)} /> : null}
       {adding ? <NewScene shoot={shoot} onClose={() => setAdding(false)} /> : null}
     </section>
+  );
+}
+
+/** What its day lacks of cells, cards and cooling: the first of it, told once. */
+function ShortOfDay({ shoot }: { shoot: ShootView }) {
+  const [first, ...rest] = shoot.short;
+  if (!first) return null;
+  return (
+    <p className="border-b rule px-4 py-1 text-small text-signal">
+      {shortSentence(first)}
+      {rest.length ? `, and ${rest.length} more` : ""}{" "}
+      <Link to={`/shoots/${shoot.id}/day`} className="text-ink underline">
+        What helps
+      </Link>
+    </p>
   );
 }
 

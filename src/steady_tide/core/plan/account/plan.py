@@ -9,7 +9,7 @@ from steady_tide.core.exposure.reach import EndKind
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LightLevel
 
-RULES_VERSION = "6"
+RULES_VERSION = "7"
 """Raised whenever the same inputs may give another plan."""
 
 
@@ -245,6 +245,36 @@ class Brought(Part):
     count: int = 1
 
 
+Drain = Literal["front-screen", "position-logging", "pre-record"]
+
+
+class Warming(Part):
+    """How long a body runs in one go before it stops for heat, rests to half-way, and runs again [minutes]."""
+
+    first_minutes: float
+    rest_minutes: float
+    again_minutes: float
+
+
+class Running(Part):
+    """What a set takes of cells, cards and cooling.
+
+    draw_w: of mode and stabilisation; drains: what draws besides. minutes: how long it runs in all. mbit_s: what is
+    written; needed_mb_s: what a card has to sustain for it; gb: in all. bank_wh: what power banks feed it with.
+    flight_minutes: of a drone in this wind, on a whole cell of its own. warming: None where heat never stops it.
+    """
+
+    draw_w: float
+    minutes: float
+    mbit_s: float
+    needed_mb_s: float
+    gb: float
+    bank_wh: float
+    flight_minutes: float | None
+    warming: Warming | None
+    drains: list[Drain]
+
+
 class Sketch(Part):
     """What of a set the day needs: its line, its marks and what can be changed of it, without the reasons.
 
@@ -260,6 +290,7 @@ class Sketch(Part):
     upright_deg: float
     values: dict[Setting, Value]
     texts: dict[Setting, str]
+    running: Running | None = None
 
 
 class Plan(Part):
@@ -297,6 +328,7 @@ class Plan(Part):
     practice_keys: list[Practice] = Field(default=[], description="What `practice` says in words, in its order.")
     caution_keys: list[Caution] = Field(default=[], description="What `cautions` say in words, in their order.")
     assumption_keys: list[Assumption] = Field(default=[], description="What `assumptions` say, in their order.")
+    running: Running | None = Field(default=None, description="What it takes of cells, cards and cooling.")
 
     @property
     def sketch(self) -> Sketch:

@@ -126,6 +126,11 @@ class ExposedSet:
         return bool(self._of(self._sets.exposures.metered))
 
     @property
+    def draw_w(self) -> float:
+        """Power drawn by mode and stabilisation [W]."""
+        return self._of(self._sets.frames.draw_w)
+
+    @property
     def rate_hz(self) -> float:
         """Frames a second."""
         return self._of(self._sets.frames.rate_hz)

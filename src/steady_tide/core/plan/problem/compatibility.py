@@ -12,6 +12,7 @@ from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import (
     BagItem,
     Cell,
+    Charger,
     ColourFilter,
     Housing,
     Lamp,
@@ -29,7 +30,7 @@ EXHAUSTED_HEALTH: Final = 0.3
 
 Reason = Literal[
     "marked-unusable", "other-device", "none-left", "exhausted", "depth-rating", "other-port", "mains", "stays-dry",
-    "no-water", "carries-otherwise", "no-sound", "no-lamp", "moving-camera", "worn", "fine",
+    "no-water", "carries-otherwise", "no-sound", "no-lamp", "moving-camera", "charges", "worn", "fine",
 ]  # fmt: skip
 """Why a thing can or cannot be used: the fact behind the words."""
 Verdict = tuple[Reason, str]
@@ -85,7 +86,7 @@ def _against_in_water(item: BagItem, water: Water) -> Iterable[Verdict]:
         if item.depth_rating_m < water.deepest_m:
             rated = f"rated for {metres(item.depth_rating_m)}" if item.depth_rating_m else "not made for water"
             yield "depth-rating", f"{rated}, {metres(water.deepest_m)} planned"
-    if isinstance(item, Microphone | PowerBank):
+    if isinstance(item, Microphone | PowerBank | Charger):
         yield "stays-dry", "stays dry"
 
 
@@ -104,9 +105,13 @@ def _idle(item: BagItem, brief: Brief) -> Verdict | None:
         return "no-sound", "the sound is not used"
     if isinstance(item, Lamp) and brief.water is not None and not brief.water.lamp:
         return "no-lamp", "the scene is planned without a lamp"
+    return _idle_power(item, brief)
+
+
+def _idle_power(item: BagItem, brief: Brief) -> Verdict | None:
     if isinstance(item, PowerBank) and brief.carried not in ("tripod", "tray"):
         return "moving-camera", "a cable only hinders a moving camera"
-    return None
+    return ("charges", "for the time between") if isinstance(item, Charger) else None
 
 
 def _praise(item: BagItem) -> Verdict:

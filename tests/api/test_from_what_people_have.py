@@ -42,7 +42,7 @@ def test_usual_things_are_ticked_and_put_in_together(app: Any) -> None:
     newcomer = join(app)
     device = newcomer.post("/api/kit/devices/from/action-camera").json()
     usual = newcomer.get(f"/api/kit/devices/{device['id']}/ordinary").json()
-    assert {"nd", "lamp", "support", "housing", "cell", "card", "power-bank", "microphone"} == {
+    assert {"nd", "lamp", "support", "housing", "cell", "card", "power-bank", "charger", "microphone"} == {
         item["kind"] for item in usual
     }
     ticked = [{**item, "count": 3} if item["kind"] == "cell" else item for item in usual[:12]]

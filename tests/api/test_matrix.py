@@ -52,6 +52,8 @@ def filled(path: str, ids: dict[str, str]) -> str:
         "session_id",
         "removed_id",
         "share_id",
+        "shot_id",
+        "line_id",
     ):
         path = path.replace(f"{{{part}}}", ids.get(part, NONE))
     named = {"setting": "frame_rate", "key": "own-none", "slot": "1", "template": "none", "link": "made-up"}
@@ -96,10 +98,12 @@ def test_what_belongs_to_somebody_else_is_not_there(app: Any) -> None:
     gone = add_scene(owner, SCENES["The pilot gig"])
     owner.delete(f"/api/scenes/{gone['id']}")
     removed = owner.get("/api/removed").json()[0]["id"]
+    shot = owner.post(f"/api/shoots/{scene['shoot_id']}/shots", json={"shot": {"subject": "Mine"}}).json()["shots"][0]
     share = owner.post("/api/shares", json={"kind": "bag"}).json()["id"]
     ids = {
         "shoot_id": scene["shoot_id"], "scene_id": scene["id"], "setup_id": setup["id"],
         "device_id": setup["device_id"], "place_id": place, "removed_id": removed, "share_id": share,
+        "shot_id": shot["id"],
         "session_id": owner.get("/api/account").json()["signed_in"][0]["id"],
     }  # fmt: skip
     before = owned(owner)

@@ -16,6 +16,7 @@ from steady_tide.api import (
     kit,
     pictures,
     places,
+    preparing,
     problems,
     ready,
     removed,
@@ -33,7 +34,7 @@ from steady_tide.api.interface import serve_interface
 
 MODULES = (
     ready, session, account, shoots, day, exports, jobs, scenes, places, removed, shares, setups, kit, stances, first,
-    pictures,     vocabulary,
+    pictures, preparing, vocabulary,
 )  # fmt: skip
 
 

@@ -274,6 +274,43 @@ class ReadBackRow(Owned, Base):
     value: Mapped[str] = mapped_column(String(120))
 
 
+class CheckRow(Owned, Base):
+    """What was ticked on a shoot's list, by its key; text: of a line of its owner's own, else None."""
+
+    __tablename__ = "checks"
+    __table_args__ = (
+        UniqueConstraint("shoot_id", "key"),
+        ForeignKeyConstraint(["shoot_id", "account_id"], ["shoots.id", "shoots.account_id"], ondelete="CASCADE"),
+    )
+    shoot_id: Mapped[UUID] = mapped_column(index=True)
+    key: Mapped[str] = mapped_column(String(140))
+    text: Mapped[str | None] = mapped_column(String(200))
+    done: Mapped[bool] = mapped_column(default=False, server_default=false())
+
+
+class PieceRow(Owned, Base):
+    """A single cell or card of the bag, by number, and how it stands: ready, in-use or spent."""
+
+    __tablename__ = "pieces"
+    __table_args__ = (UniqueConstraint("account_id", "item_key", "number"),)
+    item_key: Mapped[str] = mapped_column(String(60))
+    number: Mapped[int]
+    state: Mapped[str] = mapped_column(String(8))
+    since: Mapped[datetime] = mapped_column(server_default=func.now(), onupdate=func.now())
+
+
+class ShotRow(Owned, Base):
+    """A shot that is wished for on a shoot, in the order of its list."""
+
+    __tablename__ = "shots"
+    __table_args__ = (
+        ForeignKeyConstraint(["shoot_id", "account_id"], ["shoots.id", "shoots.account_id"], ondelete="CASCADE"),
+    )
+    shoot_id: Mapped[UUID] = mapped_column(index=True)
+    position: Mapped[int]
+    document: Mapped[Json]
+
+
 class JobRow(Owned, Base):
     """Something done apart from requests, and how it stands. The queue's own tables say when it is done, and by whom.
 

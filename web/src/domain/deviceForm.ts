@@ -164,6 +164,7 @@ export const SECTIONS: Section[] = [
       field("name", "Name", { wide: true }),
       field("kind", "Kind"),
       field("capture_app", "Capture app", { only: "phone" }),
+      field("body", "Body, where profiles share one", { only: "phone" }),
       field("preset_slots", "Preset slots"),
       field("depth_rating_m", "Bare body to"),
       field("battery.capacity_wh", "Battery"),

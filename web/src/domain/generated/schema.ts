@@ -2184,6 +2184,238 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{shoot_id}/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ready
+         * @description What to mind, charge, pack and do before a shoot.
+         */
+        get: operations["ready_ready"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/ready/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Tick
+         * @description Tick something, or take the tick away.
+         */
+        put: operations["ready_tick"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/ready/lines/{line_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write Line
+         * @description Write a line of one's own.
+         */
+        put: operations["ready_write_line"];
+        post?: never;
+        /**
+         * Strike Line
+         * @description Take a line of one's own away.
+         */
+        delete: operations["ready_strike_line"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Stock
+         * @description Cells and cards, piece by piece.
+         */
+        get: operations["ready_stock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/stock/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say Piece
+         * @description Say how a cell or card stands.
+         */
+        put: operations["ready_say_piece"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/shots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shots
+         * @description The shot list of a shoot, and what it covers.
+         */
+        get: operations["ready_shots"];
+        put?: never;
+        /**
+         * Add Shot
+         * @description Put a shot at the end of the list.
+         */
+        post: operations["ready_add_shot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/shots/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Order Shots
+         * @description Put the list into another order.
+         */
+        put: operations["ready_order_shots"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/shots/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Shots
+         * @description Cover an object of a scene with the shots one begins with.
+         */
+        post: operations["ready_start_shots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/shots.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shots Table
+         * @description The shot list as a table.
+         */
+        get: operations["ready_shots_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/shots/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Shots In
+         * @description Put the shots of a table at the end of the list.
+         */
+        post: operations["ready_bring_shots_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{shot_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Shot
+         * @description Say a shot otherwise; the list anew.
+         */
+        put: operations["ready_change_shot"];
+        post?: never;
+        /**
+         * Delete Shot
+         * @description Take a shot off its list.
+         */
+        delete: operations["ready_delete_shot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -2829,6 +3061,44 @@ export interface components {
             power: "mains" | "usb";
         };
         /**
+         * Charging
+         * @description How everything becomes full. minutes: all of it, at the soonest.
+         *
+         *     latest: when to begin at the latest, in minutes after midnight of the day (before it: below 0); None without a day.
+         *     late: cells that will not be full in time, when it is begun now.
+         */
+        Charging: {
+            /** Turns */
+            turns: components["schemas"]["steady_tide__core__ready__charging__Turn"][];
+            /** Minutes */
+            minutes: number;
+            /** Latest */
+            latest: number | null;
+            /** Late */
+            late: string[];
+        };
+        /**
+         * CheckView
+         * @description Something to do, and whether it is done. group_label: of its group, as it is read.
+         */
+        CheckView: {
+            /** Key */
+            key: string;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "power" | "media" | "glass" | "housing" | "support" | "cameras" | "scene" | "time";
+            /** Words */
+            words: string;
+            /** Scenes */
+            scenes: string[];
+            /** Group Label */
+            group_label: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
          * ClassView
          * @description A plain class of camera, and what is usual for it.
          */
@@ -3154,6 +3424,50 @@ export interface components {
             limit: string;
             /** Ways Out */
             ways_out: components["schemas"]["WayOut"][];
+        };
+        /**
+         * Coverage
+         * @description What a list shows and lacks. seconds: of all shots as they are held. words: the gaps in a sentence.
+         */
+        Coverage: {
+            /** Subjects */
+            subjects: components["schemas"]["Covered"][];
+            /** Shots */
+            shots: number;
+            /** Done */
+            done: number;
+            /** Seconds */
+            seconds: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * Covered
+         * @description An object or moment across its shots. by_size: shots of each size; angles: of how many it is seen.
+         *
+         *     missing: sizes that are not on the list; more_angles: how many angles are wanting still.
+         */
+        Covered: {
+            /** Subject */
+            subject: string;
+            /** Is Moment */
+            is_moment: boolean;
+            /** By Size */
+            by_size: {
+                [key: string]: number;
+            };
+            /** Done By Size */
+            done_by_size: {
+                [key: string]: number;
+            };
+            /** Angles */
+            angles: ("eye-level" | "low" | "high" | "from-above" | "from-below" | "side" | "behind" | "point-of-view")[];
+            /** Missing */
+            missing: ("establishing" | "medium" | "detail")[];
+            /** More Angles */
+            more_angles: number;
+            /** Must Have */
+            must_have: boolean;
         };
         /**
          * Credentials
@@ -4025,6 +4339,19 @@ export interface components {
              * @description Another hour [minutes after midnight].
              */
             start?: number | null;
+        };
+        /**
+         * Hint
+         * @description What a shot asks of its scene. kind: a school that is safer, a look back that is off, a hold that is short.
+         */
+        Hint: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "safest-school" | "pre-record" | "untested" | "hold" | "not-slowed";
+            /** Words */
+            words: string;
         };
         /**
          * HourRequest
@@ -4989,6 +5316,27 @@ export interface components {
             powered: boolean;
         };
         /**
+         * MindedView
+         * @description A caution, and whether it was acknowledged. tick: under which that is kept.
+         */
+        MindedView: {
+            /**
+             * Caution
+             * @enum {string}
+             */
+            caution: "diving" | "wildlife" | "in-motion" | "flying" | "mains-and-liquids" | "backwards" | "flashing" | "frozen-cells";
+            /** Words */
+            words: string;
+            /** Once */
+            once: boolean;
+            /** Scenes */
+            scenes: string[];
+            /** Tick */
+            tick: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
          * Mode
          * @description One row of the mode table: a frame at one rate and what is allowed with it.
          */
@@ -5240,6 +5588,18 @@ export interface components {
             invitation: string;
         };
         /**
+         * NewShots
+         * @description A shot for the end of a list, under an id of its maker's.
+         */
+        NewShots: {
+            /**
+             * Id
+             * @description An id made by the client. The same thing sent again under it is made once; by default a new one.
+             */
+            id?: string | null;
+            shot: components["schemas"]["WantedShot"];
+        };
+        /**
          * NoPicture
          * @description Why there is none, in words.
          */
@@ -5290,6 +5650,29 @@ export interface components {
             travel_minutes: number;
         };
         /**
+         * OwnLine
+         * @description A line of one's own.
+         */
+        OwnLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Text */
+            text: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
+         * OwnText
+         * @description A line of one's own.
+         */
+        OwnText: {
+            /** Text */
+            text: string;
+        };
+        /**
          * OwnView
          * @description An account as its owner sees it. goes_at: when it is deleted, unless that is regretted.
          */
@@ -5307,6 +5690,28 @@ export interface components {
             goes_at: string | null;
             /** Signed In */
             signed_in: components["schemas"]["SignedIn"][];
+        };
+        /**
+         * PackedView
+         * @description A thing to pack, and whether it is packed. tick: under which that is kept.
+         */
+        PackedView: {
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Count */
+            count: number;
+            /** Come By */
+            come_by: string;
+            /** Scenes */
+            scenes: string[];
+            /** Tick */
+            tick: string;
+            /** Done */
+            done: boolean;
         };
         /**
          * PasswordChange
@@ -5457,6 +5862,28 @@ export interface components {
         PicturesRequest: {
             /** Wishes */
             wishes: components["schemas"]["PictureWish"][];
+        };
+        /**
+         * PieceSaid
+         * @description How a cell or card stands. number: which of its kind, 0 for all; state: null to forget.
+         */
+        PieceSaid: {
+            /** Number */
+            number: number;
+            /** State */
+            state: ("ready" | "in-use" | "spent") | null;
+        };
+        /**
+         * PieceView
+         * @description A single piece. state: None where nothing was said of it; words: how it stands.
+         */
+        PieceView: {
+            /** Number */
+            number: number;
+            /** State */
+            state: ("ready" | "in-use" | "spent") | null;
+            /** Words */
+            words: string;
         };
         /**
          * PinRequest
@@ -5882,6 +6309,45 @@ export interface components {
             over_model_stops: number | null;
         };
         /**
+         * ReadyView
+         * @description A shoot's preparation. open: how much of it is not done yet. first_minute: of its first timed scene.
+         *
+         *     begin: when charging has to begin at the latest, as a moment; None without a time, or with nothing to charge.
+         *     unplanned: scenes with a camera that has no set, about which nothing is said.
+         */
+        ReadyView: {
+            /**
+             * Shoot Id
+             * Format: uuid
+             */
+            shoot_id: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** Day */
+            day: string | null;
+            /** Cautions */
+            cautions: components["schemas"]["MindedView"][];
+            charging: components["schemas"]["Charging"];
+            /** Begin */
+            begin: string | null;
+            /** Stock */
+            stock: components["schemas"]["StockView"][];
+            /** Packing */
+            packing: components["schemas"]["PackedView"][];
+            /** Checks */
+            checks: components["schemas"]["CheckView"][];
+            /** Own */
+            own: components["schemas"]["OwnLine"][];
+            /** Unplanned */
+            unplanned: string[];
+            /** Open */
+            open: number;
+            /** Of */
+            of: number;
+        };
+        /**
          * Refusal
          * @description The scene cannot be planned on this camera as it stands, e.g. beyond a depth rating.
          */
@@ -6039,7 +6505,7 @@ export interface components {
             /** Cost */
             cost: number;
             /** Turned By */
-            turned_by: components["schemas"]["Turn"][];
+            turned_by: components["schemas"]["steady_tide__core__plan__account__plan__Turn"][];
             /**
              * Brings
              * @default []
@@ -6703,6 +7169,98 @@ export interface components {
             words: string;
         };
         /**
+         * ShotEdit
+         * @description A shot as it shall be. before: as the edit began with it.
+         */
+        ShotEdit: {
+            shot: components["schemas"]["WantedShot"];
+            before?: components["schemas"]["WantedShot"] | null;
+        };
+        /**
+         * ShotOrder
+         * @description Shots in the order in which they shall stand.
+         */
+        ShotOrder: {
+            /** Ids */
+            ids: string[];
+        };
+        /**
+         * ShotScene
+         * @description A scene that shots may belong to. starting: whether it has none yet.
+         */
+        ShotScene: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Scenario */
+            scenario: string;
+            /** Starting */
+            starting: boolean;
+        };
+        /**
+         * ShotStart
+         * @description An object of a scene that is to be covered.
+         */
+        ShotStart: {
+            /**
+             * Scene Id
+             * Format: uuid
+             */
+            scene_id: string;
+            /** Subject */
+            subject: string;
+        };
+        /**
+         * ShotTable
+         * @description A shot list as CSV.
+         */
+        ShotTable: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * ShotView
+         * @description A shot of the list. setup_id: the first camera of its scene; set_line: with what that films it, in a line.
+         */
+        ShotView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            shot: components["schemas"]["WantedShot"];
+            /** Scene Name */
+            scene_name: string | null;
+            /** Setup Id */
+            setup_id: string | null;
+            /** Set Line */
+            set_line: string;
+            /** Hints */
+            hints: components["schemas"]["Hint"][];
+        };
+        /**
+         * ShotsView
+         * @description A shoot's list in order, with what it covers.
+         */
+        ShotsView: {
+            /**
+             * Shoot Id
+             * Format: uuid
+             */
+            shoot_id: string;
+            /** Name */
+            name: string;
+            /** Scenes */
+            scenes: components["schemas"]["ShotScene"][];
+            /** Shots */
+            shots: components["schemas"]["ShotView"][];
+            coverage: components["schemas"]["Coverage"];
+        };
+        /**
          * SignedIn
          * @description A browser that is signed in. here: the one that asks.
          */
@@ -6909,6 +7467,24 @@ export interface components {
             water_colour: "filter" | "manual" | "lamps";
         };
         /**
+         * StockView
+         * @description A kind of cells or cards, piece by piece. choices: what may be said of one, with its words.
+         */
+        StockView: {
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Pieces */
+            pieces: components["schemas"]["PieceView"][];
+            /** Choices */
+            choices: {
+                [key: string]: string;
+            };
+        };
+        /**
          * Strength
          * @description How one camera does in one standard scene. cost: stops-equivalents, None when it cannot be done there.
          *
@@ -7106,6 +7682,16 @@ export interface components {
             name: string;
         };
         /**
+         * Tick
+         * @description Something of a shoot's list, by its key, and whether it is done.
+         */
+        Tick: {
+            /** Key */
+            key: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
          * TickRequest
          * @description A value as it was read back from the camera.
          */
@@ -7176,28 +7762,6 @@ export interface components {
         TrialsRequest: {
             /** Trials */
             trials: components["schemas"]["TrialRequest"][];
-        };
-        /**
-         * Turn
-         * @description A consideration that turned a choice: what it costs here and with the rival [stops-equivalents].
-         */
-        Turn: {
-            /**
-             * Key
-             * @description Its row in the book of prices.
-             * @default
-             */
-            key: string;
-            /** Label */
-            label: string;
-            /** Difference */
-            difference: number;
-            /** Here */
-            here: string;
-            /** There */
-            there: string;
-            /** Source */
-            source: string;
         };
         /**
          * UnderWater
@@ -7436,6 +8000,108 @@ export interface components {
             sums: string[];
         };
         /**
+         * WantedShot
+         * @description A shot that is wished for. subject: the object or moment; scene: id of the scene it belongs to, or empty.
+         */
+        WantedShot: {
+            /**
+             * Document
+             * @default steady-tide/shot
+             * @constant
+             */
+            document: "steady-tide/shot";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /** Subject */
+            subject: string;
+            /**
+             * Is Moment
+             * @description Whether it is a moment that passes, rather than an object.
+             * @default false
+             */
+            is_moment: boolean;
+            /**
+             * Size
+             * @default medium
+             * @enum {string}
+             */
+            size: "establishing" | "medium" | "detail";
+            /**
+             * Angle
+             * @default eye-level
+             * @enum {string}
+             */
+            angle: "eye-level" | "low" | "high" | "from-above" | "from-below" | "side" | "behind" | "point-of-view";
+            /**
+             * Scene
+             * @default
+             */
+            scene: string;
+            /**
+             * Hold S
+             * @description How long it is held [s].
+             * @default 8
+             */
+            hold_s: number;
+            /**
+             * Movement
+             * @description What the camera does, in the maker's words.
+             * @default
+             */
+            movement: string;
+            /**
+             * Transition
+             * @description How it is to go over into the next.
+             * @default cut
+             * @enum {string}
+             */
+            transition: "cut" | "same-movement" | "same-shape" | "through-something" | "fast-pan" | "light-changes" | "into-the-dark";
+            /**
+             * Reverse
+             * @description Whether it is filmed backwards, to be turned round.
+             * @default false
+             */
+            reverse: boolean;
+            /**
+             * Slow
+             * @description Whether it is to be slowed.
+             * @default false
+             */
+            slow: boolean;
+            /**
+             * Slow Start
+             * @description Whether it begins at rest and gathers way.
+             * @default false
+             */
+            slow_start: boolean;
+            /**
+             * Must Have
+             * @default false
+             */
+            must_have: boolean;
+            /**
+             * Once Only
+             * @description Whether it can be had once only.
+             * @default false
+             */
+            once_only: boolean;
+            /**
+             * Done
+             * @description Whether it is in the can.
+             * @default false
+             */
+            done: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
          * Warming
          * @description How long a body runs in one go before it stops for heat, rests to half-way, and runs again [minutes].
          */
@@ -7659,6 +8325,52 @@ export interface components {
              */
             line: string;
         };
+        /**
+         * Turn
+         * @description A consideration that turned a choice: what it costs here and with the rival [stops-equivalents].
+         */
+        steady_tide__core__plan__account__plan__Turn: {
+            /**
+             * Key
+             * @description Its row in the book of prices.
+             * @default
+             */
+            key: string;
+            /** Label */
+            label: string;
+            /** Difference */
+            difference: number;
+            /** Here */
+            here: string;
+            /** There */
+            there: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * Turn
+         * @description A cell in a socket of a charger. round: which in this socket. begins, ends: minutes after charging began.
+         */
+        steady_tide__core__ready__charging__Turn: {
+            /** Charger */
+            charger: string;
+            /** Charger Label */
+            charger_label: string;
+            /** Socket */
+            socket: number;
+            /** Round */
+            round: number;
+            /** Cell */
+            cell: string;
+            /** Cell Label */
+            cell_label: string;
+            /** Number */
+            number: number;
+            /** Begins */
+            begins: number;
+            /** Ends */
+            ends: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -7683,6 +8395,8 @@ export type CardView = components['schemas']['CardView'];
 export type CarryingWord = components['schemas']['CarryingWord'];
 export type Cell = components['schemas']['Cell'];
 export type Charger = components['schemas']['Charger'];
+export type Charging = components['schemas']['Charging'];
+export type CheckView = components['schemas']['CheckView'];
 export type ClassView = components['schemas']['ClassView'];
 export type CloudRequest = components['schemas']['CloudRequest'];
 export type Codec = components['schemas']['Codec'];
@@ -7695,6 +8409,8 @@ export type ComputedLight = components['schemas']['ComputedLight'];
 export type Condition = components['schemas']['Condition'];
 export type ConfirmRequest = components['schemas']['ConfirmRequest'];
 export type Conflict = components['schemas']['Conflict'];
+export type Coverage = components['schemas']['Coverage'];
+export type Covered = components['schemas']['Covered'];
 export type Credentials = components['schemas']['Credentials'];
 export type DayBudget = components['schemas']['DayBudget'];
 export type DayView = components['schemas']['DayView'];
@@ -7726,6 +8442,7 @@ export type Heading = components['schemas']['Heading'];
 export type Health = components['schemas']['Health'];
 export type Held = components['schemas']['Held'];
 export type Help = components['schemas']['Help'];
+export type Hint = components['schemas']['Hint'];
 export type HourRequest = components['schemas']['HourRequest'];
 export type HourView = components['schemas']['HourView'];
 export type Housing = components['schemas']['Housing'];
@@ -7766,6 +8483,7 @@ export type Measures = components['schemas']['Measures'];
 export type MemoryCard = components['schemas']['MemoryCard'];
 export type MenuEntry = components['schemas']['MenuEntry'];
 export type Microphone = components['schemas']['Microphone'];
+export type MindedView = components['schemas']['MindedView'];
 export type Mode = components['schemas']['Mode'];
 export type ModeStrength = components['schemas']['ModeStrength'];
 export type ModeTable = components['schemas']['ModeTable'];
@@ -7773,10 +8491,14 @@ export type MoveView = components['schemas']['MoveView'];
 export type NamedLight = components['schemas']['NamedLight'];
 export type NdFilter = components['schemas']['NdFilter'];
 export type NewAccount = components['schemas']['NewAccount'];
+export type NewShots = components['schemas']['NewShots'];
 export type NoPicture = components['schemas']['NoPicture'];
 export type Option = components['schemas']['Option'];
 export type OrderView = components['schemas']['OrderView'];
+export type OwnLine = components['schemas']['OwnLine'];
+export type OwnText = components['schemas']['OwnText'];
 export type OwnView = components['schemas']['OwnView'];
+export type PackedView = components['schemas']['PackedView'];
 export type PasswordChange = components['schemas']['PasswordChange'];
 export type Pasted = components['schemas']['Pasted'];
 export type PastedModes = components['schemas']['PastedModes'];
@@ -7785,6 +8507,8 @@ export type PictureFigures = components['schemas']['PictureFigures'];
 export type PictureView = components['schemas']['PictureView'];
 export type PictureWish = components['schemas']['PictureWish'];
 export type PicturesRequest = components['schemas']['PicturesRequest'];
+export type PieceSaid = components['schemas']['PieceSaid'];
+export type PieceView = components['schemas']['PieceView'];
 export type PinRequest = components['schemas']['PinRequest'];
 export type PlaceRequest = components['schemas']['PlaceRequest'];
 export type PlaceView = components['schemas']['PlaceView'];
@@ -7804,6 +8528,7 @@ export type ReachPart = components['schemas']['ReachPart'];
 export type Readiness = components['schemas']['Readiness'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
 export type ReadingView = components['schemas']['ReadingView'];
+export type ReadyView = components['schemas']['ReadyView'];
 export type Refusal = components['schemas']['Refusal'];
 export type Remedy = components['schemas']['Remedy'];
 export type Remembered = components['schemas']['Remembered'];
@@ -7841,6 +8566,13 @@ export type ShootRequest = components['schemas']['ShootRequest'];
 export type ShootView = components['schemas']['ShootView'];
 export type ShortView = components['schemas']['ShortView'];
 export type Shortage = components['schemas']['Shortage'];
+export type ShotEdit = components['schemas']['ShotEdit'];
+export type ShotOrder = components['schemas']['ShotOrder'];
+export type ShotScene = components['schemas']['ShotScene'];
+export type ShotStart = components['schemas']['ShotStart'];
+export type ShotTable = components['schemas']['ShotTable'];
+export type ShotView = components['schemas']['ShotView'];
+export type ShotsView = components['schemas']['ShotsView'];
 export type SignedIn = components['schemas']['SignedIn'];
 export type SkyEvent = components['schemas']['SkyEvent'];
 export type SkyLight = components['schemas']['SkyLight'];
@@ -7848,6 +8580,7 @@ export type SlotRequest = components['schemas']['SlotRequest'];
 export type SlotView = components['schemas']['SlotView'];
 export type StabilisationLevel = components['schemas']['StabilisationLevel'];
 export type Stance = components['schemas']['Stance'];
+export type StockView = components['schemas']['StockView'];
 export type Strength = components['schemas']['Strength'];
 export type SunLight = components['schemas']['SunLight'];
 export type Support = components['schemas']['Support'];
@@ -7855,13 +8588,13 @@ export type SwapView = components['schemas']['SwapView'];
 export type Swappable = components['schemas']['Swappable'];
 export type TakenRequest = components['schemas']['TakenRequest'];
 export type TemplateWord = components['schemas']['TemplateWord'];
+export type Tick = components['schemas']['Tick'];
 export type TickRequest = components['schemas']['TickRequest'];
 export type TimesRequest = components['schemas']['TimesRequest'];
 export type Town = components['schemas']['Town'];
 export type Trial = components['schemas']['Trial'];
 export type TrialRequest = components['schemas']['TrialRequest'];
 export type TrialsRequest = components['schemas']['TrialsRequest'];
-export type Turn = components['schemas']['Turn'];
 export type UnderWater = components['schemas']['UnderWater'];
 export type Understood = components['schemas']['Understood'];
 export type UnderstoodMode = components['schemas']['UnderstoodMode'];
@@ -7870,6 +8603,7 @@ export type Upkeep = components['schemas']['Upkeep'];
 export type UsualRequest = components['schemas']['UsualRequest'];
 export type View = components['schemas']['View'];
 export type Vocabulary = components['schemas']['Vocabulary'];
+export type WantedShot = components['schemas']['WantedShot'];
 export type Warming = components['schemas']['Warming'];
 export type Water = components['schemas']['Water'];
 export type WaterDay = components['schemas']['WaterDay'];
@@ -7884,6 +8618,8 @@ export type WishRequest = components['schemas']['WishRequest'];
 export type Word = components['schemas']['Word'];
 export type SteadyTideApiSetupsSchoolRequest = components['schemas']['steady_tide__api__setups__SchoolRequest'];
 export type SteadyTideApiStancesSchoolRequest = components['schemas']['steady_tide__api__stances__SchoolRequest'];
+export type SteadyTideCorePlanAccountPlanTurn = components['schemas']['steady_tide__core__plan__account__plan__Turn'];
+export type SteadyTideCoreReadyChargingTurn = components['schemas']['steady_tide__core__ready__charging__Turn'];
 export type $defs = Record<string, never>;
 export interface operations {
     service_health: {
@@ -22589,6 +23325,1634 @@ export interface operations {
                 };
                 content: {
                     "image/jpeg": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_tick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tick"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_write_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+                line_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnText"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_strike_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+                line_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_say_piece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PieceSaid"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_shots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_add_shot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewShots"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_order_shots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShotOrder"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_start_shots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShotStart"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_shots_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_bring_shots_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShotTable"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_change_shot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShotEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ready_delete_shot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotsView"];
                 };
             };
             /** @description Bad Request */

@@ -1,0 +1,300 @@
+"""What has to be done, packed and minded before a shoot, from its scenes, their plans and the bag."""
+
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass
+from typing import Final, Literal, NamedTuple
+
+from steady_tide.core.document import Part
+from steady_tide.core.habits import celsius, metres
+from steady_tide.core.kit.bag import BagItem, Cell, ColourFilter, Housing, Lamp, MemoryCard, NdFilter, PowerBank
+from steady_tide.core.kit.device import Device
+from steady_tide.core.plan.account.minded import CAUTIONS
+from steady_tide.core.plan.account.plan import Caution, Plan
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.quantities import counted
+
+Group = Literal["power", "media", "glass", "housing", "support", "cameras", "scene", "time"]
+GROUP_LABELS: Final[dict[Group, str]] = {
+    "power": "Power",
+    "media": "Cards",
+    "glass": "Filters and glass",
+    "housing": "Housing",
+    "support": "Supports",
+    "cameras": "Cameras",
+    "scene": "At the scene",
+    "time": "Time",
+}
+ACKNOWLEDGED: Final[tuple[Caution, ...]] = ("diving", "flying", "in-motion")
+"""Cautions that are to be acknowledged once a shoot; the others are told."""
+COLD_C: Final = 5.0
+"""Below this cells are carried warm [degrees C]. **Assumed**."""
+SPARE_SHARE: Final = 0.15
+"""Spare time beside the scenes, as a share of the day from its first to its last. **Assumed**."""
+
+
+class Check(Part):
+    """Something to do before a shoot. key: under which it is ticked. scenes: names of those it is for."""
+
+    key: str
+    group: Group
+    words: str
+    scenes: list[str]
+
+
+class Packed(Part):
+    """A thing to pack. count: of them; kind, come_by: as in the bag; a camera has the kind camera."""
+
+    key: str
+    kind: str
+    label: str
+    count: int
+    come_by: str
+    scenes: list[str]
+
+
+class Minded(Part):
+    """A caution that a shoot asks for, and the scenes it is for. once: whether it is to be acknowledged."""
+
+    caution: Caution
+    words: str
+    once: bool
+    scenes: list[str]
+
+
+@dataclass(frozen=True)
+class Planned:
+    """A camera in a scene, with its plan. setup: its key; slot: its preset; minutes: of the day, where it is timed."""
+
+    scene: str
+    brief: Brief
+    device: Device
+    plan: Plan
+    setup: str
+    slot: int
+    start: int | None = None
+    end: int | None = None
+
+
+@dataclass(frozen=True)
+class Shoot:
+    """A shoot that is prepared: its planned cameras, the bag, and how many whole cells of each kind its day takes."""
+
+    planned: Sequence[Planned]
+    bag: Sequence[BagItem]
+    cells_used: dict[str, int]
+
+    def brought(self, kind: type[BagItem]) -> list[tuple[BagItem, list[str]]]:
+        """Things of one kind that any plan brings, with the names of their scenes."""
+        by_key = {item.key: item for item in self.bag if isinstance(item, kind)}
+        scenes: dict[str, list[str]] = {}
+        for one in self.planned:
+            for thing in one.plan.brought:
+                if thing.key in by_key:
+                    scenes.setdefault(thing.key, []).append(one.scene)
+        return [(by_key[key], _each(names)) for key, names in scenes.items()]
+
+    def scenes_where(self, true_of: Callable[[Planned], bool]) -> list[str]:
+        """Names of the scenes of which something is true."""
+        return _each(one.scene for one in self.planned if true_of(one))
+
+
+def _each(names: Iterable[str]) -> list[str]:
+    return list(dict.fromkeys(names))
+
+
+class Found(NamedTuple):
+    """What a rule finds to do: a word that tells it from others of the rule, words, and its scenes."""
+
+    key: str
+    words: str
+    scenes: list[str]
+
+
+class Rule(NamedTuple):
+    """A kind of thing to do: its group, and what of it a shoot asks for."""
+
+    key: str
+    group: Group
+    find: Callable[[Shoot], Iterable[Found]]
+
+
+def _for(words: str, true_of: Callable[[Planned], bool]) -> Callable[[Shoot], Iterable[Found]]:
+    """One thing to do, where any scene asks for it."""
+
+    def find(shoot: Shoot) -> Iterable[Found]:
+        scenes = shoot.scenes_where(true_of)
+        return [Found("", words, scenes)] if scenes else []
+
+    return find
+
+
+def _cells(shoot: Shoot) -> Iterable[Found]:
+    for item, scenes in shoot.brought(Cell):
+        assert isinstance(item, Cell), "asked for cells"
+        count = min(max(shoot.cells_used.get(item.key, 1) + 1, 1), item.count)
+        yield Found(item.key, f"Charge {count} × {item.label}, and look at their contacts", scenes)
+
+
+def _banks(shoot: Shoot) -> Iterable[Found]:
+    for item, scenes in shoot.brought(PowerBank):
+        yield Found(item.key, f"Charge {item.label}; try its cable on the camera", scenes)
+
+
+def _lamps(shoot: Shoot) -> Iterable[Found]:
+    for item, scenes in shoot.brought(Lamp):
+        if isinstance(item, Lamp) and item.power == "battery":
+            yield Found(item.key, f"Charge {item.label}", scenes)
+
+
+def _cards(shoot: Shoot) -> Iterable[Found]:
+    for item, scenes in shoot.brought(MemoryCard):
+        yield Found(
+            item.key, f"{item.label}: two copies of what is on it, looked at; then format it in its camera", scenes
+        )
+
+
+def _filters(shoot: Shoot) -> Iterable[Found]:
+    for kind in (NdFilter, ColourFilter):
+        for item, scenes in shoot.brought(kind):
+            yield Found(item.key, f"Clean {item.label}: no print, no salt, no hair", scenes)
+
+
+def _housings(shoot: Shoot) -> Iterable[Found]:
+    steps = (
+        ("seal", "take the seal out, clean and grease it, close it on nothing"),
+        ("anti-fog", "dry anti-fog inserts in"),
+        ("soak", "soak test: ten minutes in a bucket, without the camera"),
+        ("lanyard", "lanyard to the vest"),
+    )
+    for item, scenes in shoot.brought(Housing):
+        for step, words in steps:
+            yield Found(f"{item.key}-{step}", f"{item.label}: {words}", scenes)
+
+
+def _rating(shoot: Shoot) -> Iterable[Found]:
+    """The depth that is planned against what a bare body bears."""
+    for one in shoot.planned:
+        water = one.brief.water
+        if water is not None and not any(thing.kind == "housing" for thing in one.plan.brought):
+            words = f"{one.device.name}: doors shut; {metres(water.deepest_m)} planned, bare to "
+            yield Found(one.device.key, words + metres(one.device.depth_rating_m), [one.scene])
+
+
+def _presets(shoot: Shoot) -> Iterable[Found]:
+    for one in shoot.planned:
+        words = f"Dial preset {one.slot} of {one.device.name}: {one.scene}"
+        yield Found(one.setup, words, [one.scene])
+
+
+def _clocks(shoot: Shoot) -> Iterable[Found]:
+    names = _each(one.device.name for one in shoot.planned)
+    if len(names) > 1:
+        yield Found("", f"Set the clocks alike: {', '.join(names)}", [])
+
+
+def _trials(shoot: Shoot) -> Iterable[Found]:
+    for name in _each(one.device.name for one in shoot.planned):
+        scenes = shoot.scenes_where(lambda one, name=name: one.device.name == name)  # type: ignore[misc]
+        yield Found(name, f"A test shot with {name}, looked at large", scenes)
+
+
+def _spare(shoot: Shoot) -> Iterable[Found]:
+    timed = [(one.start, one.end) for one in shoot.planned if one.start is not None and one.end is not None]
+    if timed:
+        length = max(end for _, end in timed) - min(start for start, _ in timed)
+        minutes = max(round(length * SPARE_SHARE / 15) * 15, 15)
+        yield Found(
+            "", f"Leave about {counted(minutes, 'minute')} of the day free, for charging and for what fails", []
+        )
+
+
+def _cold(shoot: Shoot) -> Iterable[Found]:
+    scenes = shoot.scenes_where(lambda one: one.brief.temperature_c < COLD_C)
+    if scenes:
+        least = min(one.brief.temperature_c for one in shoot.planned)
+        yield Found("", f"Carry cells on the body: {celsius(least)}", scenes)
+
+
+def _held(*ways: str) -> Callable[[Planned], bool]:
+    return lambda one: one.brief.carried in ways and one.device.kind != "drone"
+
+
+RULES: Final = (
+    Rule("charge", "power", _cells),
+    Rule("charge-bank", "power", _banks),
+    Rule("charge-lamp", "power", _lamps),
+    Rule("warm", "power", _cold),
+    Rule("format", "media", _cards),
+    Rule("clean", "glass", _filters),
+    Rule("lens", "glass", _for("Wipe every lens and window; a cloth in the bag", lambda one: True)),
+    Rule("housing", "housing", _housings),
+    Rule("bare", "housing", _rating),
+    Rule("level", "support", _for("Tripod: level, weighed down, its screws tight", _held("tripod"))),
+    Rule("balance", "support", _for("Gimbal: balanced with filter and cable on", _held("gimbal"))),
+    Rule("mount", "support", _for("Mounts tight, with a second line", _held("riding", "helmet-on-snow"))),
+    Rule("preset", "cameras", _presets),
+    Rule("clock", "cameras", _clocks),
+    Rule("trial", "cameras", _trials),
+    Rule("props", "cameras", _for(
+        "Drone: propellers whole, home point set, rules of the place looked up", lambda one: one.device.kind == "drone"
+    )),
+    Rule("dark", "scene", _for(
+        "Darken the room, clean the object, gloves on", lambda one: one.brief.scenario == "product"
+    )),
+    Rule("once", "scene", _for(
+        "It happens once: walk it through beforehand, with the camera in hand", lambda one: not one.brief.repeatable
+    )),
+    Rule("spare", "time", _spare),
+)  # fmt: skip
+"""What there may be to do, in the order in which it is told."""
+
+
+def checks_of(shoot: Shoot) -> list[Check]:
+    """Everything to do before a shoot. Keys stay the same while what they stand for does."""
+    found: dict[str, Check] = {}
+    for rule in RULES:
+        for one in rule.find(shoot):
+            key = f"{rule.key} {one.key}".strip()[:120]
+            found.setdefault(key, Check(key=key, group=rule.group, words=one.words, scenes=one.scenes))
+    return list(found.values())
+
+
+def packing_of(shoot: Shoot) -> list[Packed]:
+    """Everything to take along: cameras, what their plans bring, and more of it where the day takes more."""
+    found: dict[str, Packed] = {}
+    for one in shoot.planned:
+        key = one.device.body or one.device.key
+        kept = found.get(f"camera {key}")
+        names = _each([*(kept.scenes if kept else []), one.scene])
+        found[f"camera {key}"] = Packed(
+            key=f"camera {key}", kind="camera", label=one.device.name, count=1, come_by="owned", scenes=names
+        )
+    things = {item.key: item for item in shoot.bag}
+    for one in shoot.planned:
+        for thing in one.plan.brought:
+            item, kept = things.get(thing.key), found.get(thing.key)
+            count = max(thing.count, kept.count if kept else 0)
+            if thing.kind == "cell":
+                count = max(count, min(shoot.cells_used.get(thing.key, 0) + 1, getattr(item, "count", 1)))
+            found[thing.key] = Packed(
+                key=thing.key,
+                kind=thing.kind,
+                label=thing.label,
+                count=count,
+                come_by=item.come_by if item else "owned",
+                scenes=_each([*(kept.scenes if kept else []), one.scene]),
+            )
+    return list(found.values())
+
+
+def cautions_of(shoot: Shoot) -> list[Minded]:
+    """What can hurt somebody on a shoot; those to be acknowledged first."""
+    found: dict[Caution, list[str]] = {}
+    for one in shoot.planned:
+        for caution in one.plan.caution_keys:
+            found.setdefault(caution, []).append(one.scene)
+    told = [
+        Minded(caution=one, words=CAUTIONS[one], once=one in ACKNOWLEDGED, scenes=_each(names))
+        for one, names in found.items()
+    ]
+    return sorted(told, key=lambda one: not one.once)

@@ -9,6 +9,7 @@ from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.light.reading import Measured
 from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.ready.shots import WantedShot
 from steady_tide.core.ready.upkeep import Upkeep
 
 Schema = Mapping[str, Any]
@@ -19,7 +20,14 @@ LISTS: Final = {"number": "numbers", "text": "words"}
 
 def forms() -> dict[str, dict[str, dict[str, Any]]]:
     """Facts of everything that is typed into forms, by document."""
-    documents = {"brief": Brief, "device": Device, "item": BagItem, "reading": Measured, "upkeep": Upkeep}
+    documents = {
+        "brief": Brief,
+        "device": Device,
+        "item": BagItem,
+        "reading": Measured,
+        "upkeep": Upkeep,
+        "shot": WantedShot,
+    }
     return {name: facts_of(document) for name, document in documents.items()}
 
 

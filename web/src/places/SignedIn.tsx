@@ -18,6 +18,8 @@ const DeviceEditor = lazy(async () => ({
   default: (await import("./kit/DeviceEditor")).DeviceEditor,
 }));
 const Kit = lazy(async () => ({ default: (await import("./kit/Kit")).Kit }));
+const Ready = lazy(async () => ({ default: (await import("./ready/Ready")).Ready }));
+const Shots = lazy(async () => ({ default: (await import("./shots/Shots")).Shots }));
 const SharedPlace = lazy(async () => ({
   default: (await import("./shared/SharedPlace")).SharedPlace,
 }));
@@ -41,6 +43,8 @@ export function SignedIn({ name, email, demo }: { name: string; email: string; d
             <Route path="kit/:deviceId" element={<Kit />} />
             <Route path="kit/:deviceId/edit/:section" element={<DeviceEditor />} />
             <Route path="shoots/:shootId/day" element={<Day />} />
+            <Route path="shoots/:shootId/ready" element={<Ready />} />
+            <Route path="shoots/:shootId/shots" element={<Shots />} />
             <Route path="shared/:link" element={<SharedPlace />} />
             <Route path="taste" element={<Taste />} />
             <Route path="account" element={<Account />} />

@@ -32,7 +32,7 @@ class ToCharge:
     number: int
 
 
-class Turn(Part):
+class InSocket(Part):
     """A cell in a socket of a charger. round: which in this socket. begins, ends: minutes after charging began."""
 
     charger: str
@@ -53,7 +53,7 @@ class Charging(Part):
     late: cells that will not be full in time, when it is begun now.
     """
 
-    turns: list[Turn]
+    turns: list[InSocket]
     minutes: float
     latest: float | None
     late: list[str]
@@ -81,7 +81,7 @@ class _Socket:
     number: int
     free_at: float = 0.0
     rounds: int = 0
-    turns: list[Turn] = field(default_factory=list)
+    turns: list[InSocket] = field(default_factory=list)
 
 
 def charging(
@@ -120,7 +120,7 @@ def _full_at(socket: _Socket, piece: ToCharge, upkeep: Upkeep) -> float:
 def _put(piece: ToCharge, socket: _Socket, upkeep: Upkeep) -> None:
     ends = _full_at(socket, piece, upkeep)
     socket.rounds += 1
-    turn = Turn(
+    turn = InSocket(
         charger=socket.charger.key,
         charger_label=socket.charger.label,
         socket=socket.number,

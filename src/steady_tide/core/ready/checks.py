@@ -1,6 +1,6 @@
 """What has to be done, packed and minded before a shoot, from its scenes, their plans and the bag."""
 
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final, Literal, NamedTuple
 
@@ -77,11 +77,11 @@ class Planned:
 
 @dataclass(frozen=True)
 class Shoot:
-    """A shoot that is prepared: its planned cameras, the bag, and how many whole cells of each kind its day takes."""
+    """A shoot that is prepared: its planned cameras, the bag, and how many cells of each kind go along."""
 
     planned: Sequence[Planned]
     bag: Sequence[BagItem]
-    cells_used: dict[str, int]
+    cells: Mapping[str, int]
 
     def brought(self, kind: type[BagItem]) -> list[tuple[BagItem, list[str]]]:
         """Things of one kind that any plan brings, with the names of their scenes."""
@@ -92,6 +92,19 @@ class Shoot:
                 if thing.key in by_key:
                     scenes.setdefault(thing.key, []).append(one.scene)
         return [(by_key[key], _each(names)) for key, names in scenes.items()]
+
+    @property
+    def cells_along(self) -> list[tuple[Cell, int, list[str]]]:
+        """Cells that go along, how many of them, and the scenes of the cameras they fit."""
+        return [
+            (item, self.cells[item.key], self.scenes_on(item.fits))
+            for item in self.bag
+            if isinstance(item, Cell) and self.cells.get(item.key, 0) > 0
+        ]
+
+    def scenes_on(self, devices: Collection[str]) -> list[str]:
+        """Names of the scenes in which any of some cameras films."""
+        return self.scenes_where(lambda one: one.device.key in devices)
 
     def scenes_where(self, true_of: Callable[[Planned], bool]) -> list[str]:
         """Names of the scenes of which something is true."""
@@ -129,9 +142,7 @@ def _for(words: str, true_of: Callable[[Planned], bool]) -> Callable[[Shoot], It
 
 
 def _cells(shoot: Shoot) -> Iterable[Found]:
-    for item, scenes in shoot.brought(Cell):
-        assert isinstance(item, Cell), "asked for cells"
-        count = min(max(shoot.cells_used.get(item.key, 1) + 1, 1), item.count)
+    for item, count, scenes in shoot.cells_along:
         yield Found(item.key, f"Charge {count} × {item.label}, and look at their contacts", scenes)
 
 
@@ -193,9 +204,8 @@ def _clocks(shoot: Shoot) -> Iterable[Found]:
 
 
 def _trials(shoot: Shoot) -> Iterable[Found]:
-    for name in _each(one.device.name for one in shoot.planned):
-        scenes = shoot.scenes_where(lambda one, name=name: one.device.name == name)  # type: ignore[misc]
-        yield Found(name, f"A test shot with {name}, looked at large", scenes)
+    for device in {one.device.key: one.device for one in shoot.planned}.values():
+        yield Found(device.key, f"A test shot with {device.name}, looked at large", shoot.scenes_on([device.key]))
 
 
 def _spare(shoot: Shoot) -> Iterable[Found]:
@@ -271,11 +281,9 @@ def packing_of(shoot: Shoot) -> list[Packed]:
         )
     things = {item.key: item for item in shoot.bag}
     for one in shoot.planned:
-        for thing in one.plan.brought:
+        for thing in (each for each in one.plan.brought if each.kind != "cell"):
             item, kept = things.get(thing.key), found.get(thing.key)
             count = max(thing.count, kept.count if kept else 0)
-            if thing.kind == "cell":
-                count = max(count, min(shoot.cells_used.get(thing.key, 0) + 1, getattr(item, "count", 1)))
             found[thing.key] = Packed(
                 key=thing.key,
                 kind=thing.kind,
@@ -284,6 +292,10 @@ def packing_of(shoot: Shoot) -> list[Packed]:
                 come_by=item.come_by if item else "owned",
                 scenes=_each([*(kept.scenes if kept else []), one.scene]),
             )
+    for cell, count, scenes in shoot.cells_along:
+        found[cell.key] = Packed(
+            key=cell.key, kind="cell", label=cell.label, count=count, come_by=cell.come_by, scenes=scenes
+        )
     return list(found.values())
 
 

@@ -26,6 +26,22 @@ def counted_pieces(item: BagItem) -> int:
     return min(item.count, MOST_OF_A_KIND)
 
 
+def with_spares(used: Mapping[str, int], bag: Sequence[BagItem]) -> dict[str, int]:
+    """Cells that are taken along, by kind: those that are used and one more, of another kind where none is left.
+
+    used: whole cells a day takes, by key; what is not of the bag counts for nothing.
+    """
+    cells = {item.key: item for item in bag if isinstance(item, Cell) and counted_pieces(item) > 0}
+    taken = {key: min(count, cells[key].count) for key, count in used.items() if key in cells}
+    for key in list(taken):
+        alike = [other for other in cells.values() if set(other.fits) & set(cells[key].fits)]
+        first = sorted(alike, key=lambda other: other.key != key)
+        spare = next((other for other in first if taken.get(other.key, 0) < other.count), None)
+        if spare is not None and not any(taken.get(one.key, 0) > used.get(one.key, 0) for one in alike):
+            taken[spare.key] = taken.get(spare.key, 0) + 1
+    return taken
+
+
 def to_charge(bag: Sequence[BagItem], wanted: Mapping[str, int], states: States) -> list[ToCharge]:
     """Cells to put on chargers, so that so many of each kind are charged; those that are nearest to it last.
 

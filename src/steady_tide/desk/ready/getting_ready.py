@@ -23,7 +23,7 @@ from steady_tide.core.ready.checks import (
     checks_of,
     packing_of,
 )
-from steady_tide.core.ready.stock import to_charge
+from steady_tide.core.ready.stock import to_charge, with_spares
 from steady_tide.desk.accounts.upkeep import upkeep_of
 from steady_tide.desk.day.skies import on_day
 from steady_tide.desk.planning import Planner
@@ -41,6 +41,7 @@ MOST_OWN: Final = 200
 OWN: Final = "own "
 """Before the id of a line of one's own."""
 CAUTION: Final = "caution "
+MINUTES_A_DAY: Final = 1440.0
 PACK: Final = "pack "
 
 
@@ -209,10 +210,15 @@ class _Preparation:
             used[thing.key] = max(used.get(thing.key, 0), thing.count)
         return used
 
+    @cached_property
+    def cells_along(self) -> dict[str, int]:
+        """Cells that go along, spares among them."""
+        return with_spares(self.cells_used, self.planner.bag)
+
     def view(self) -> ReadyView:
         """All of it."""
         planned, without = self.planned
-        shoot = Shoot(planned, self.planner.bag, self.cells_used)
+        shoot = Shoot(planned, self.planner.bag, self.cells_along)
         cautions = [
             MindedView(**one.model_dump(), tick=tick, done=self._done(tick))
             for one in cautions_of(shoot)
@@ -262,12 +268,13 @@ class _Preparation:
 
     def _charging(self) -> tuple[Charging, datetime | None]:
         """Which cells go on which charger, and when that has to begin."""
-        wanted = {key: count + 1 for key, count in self.cells_used.items()}
-        pieces = to_charge(self.planner.bag, wanted, Stock(self.rows).states)
+        pieces = to_charge(self.planner.bag, self.cells_along, Stock(self.rows).states)
         devices = list({one.device.key: one.device for one in self.planned[0]}.values())
         chargers = chargers_for([piece.cell for piece in pieces], self.planner.bag, devices)
         by, midnight = self._by()
         now = (datetime.now(UTC) - midnight).total_seconds() / 60.0 if midnight is not None else None
+        # Of a day that is over nothing is too late.
+        now = None if now is None or now > MINUTES_A_DAY else now
         told = charging(pieces, chargers, self.upkeep, by=by, now=now)
         if midnight is None or told.latest is None or not told.turns:
             return told, None

@@ -33,7 +33,7 @@ MOST: Final = 500
 
 
 class ShotView(View):
-    """A shot of the list. setup_id: the first camera of its scene; set_line: with what that films it, in a line."""
+    """A shot of the list. setup_id: the first camera of its scene with a set; set_line: that set, in a line."""
 
     id: UUID
     shot: WantedShot
@@ -170,14 +170,14 @@ class _List:
 
     @cached_property
     def asked(self) -> dict[str, tuple[UUID, str, SceneOfShot]]:
-        """Of the scenes that have shots: first camera, its set in a line, and what hints ask of it."""
-        found = {}
+        """Of the scenes that have shots: the first camera with a set, that set in a line, what hints ask of it."""
+        found: dict[str, tuple[UUID, str, SceneOfShot]] = {}
         for key in {shot.scene for _, shot in self.shots if shot.scene in self.scenes}:
             row = self.scenes[key]
             setups = setups_of(self.rows, row.id)
-            outcomes = self.planner.outcomes([(setup, self.planner.lit_brief(row)) for setup in setups[:1]])
-            for setup, plan in zip(setups[:1], outcomes, strict=True):
-                if isinstance(plan, Plan):
+            outcomes = self.planner.outcomes([(setup, self.planner.lit_brief(row)) for setup in setups])
+            for setup, plan in zip(setups, outcomes, strict=True):
+                if isinstance(plan, Plan) and key not in found:
                     looks_back = plan.value(Setting.PRE_RECORD)
                     told = SceneOfShot(
                         school=self.planner.stances.held(setup).key,

@@ -3069,7 +3069,7 @@ export interface components {
          */
         Charging: {
             /** Turns */
-            turns: components["schemas"]["steady_tide__core__ready__charging__Turn"][];
+            turns: components["schemas"]["InSocket"][];
             /** Minutes */
             minutes: number;
             /** Latest */
@@ -4476,6 +4476,30 @@ export interface components {
             snr_mid: number;
             /** Snr Shadow */
             snr_shadow: number;
+        };
+        /**
+         * InSocket
+         * @description A cell in a socket of a charger. round: which in this socket. begins, ends: minutes after charging began.
+         */
+        InSocket: {
+            /** Charger */
+            charger: string;
+            /** Charger Label */
+            charger_label: string;
+            /** Socket */
+            socket: number;
+            /** Round */
+            round: number;
+            /** Cell */
+            cell: string;
+            /** Cell Label */
+            cell_label: string;
+            /** Number */
+            number: number;
+            /** Begins */
+            begins: number;
+            /** Ends */
+            ends: number;
         };
         /**
          * Inserted
@@ -6505,7 +6529,7 @@ export interface components {
             /** Cost */
             cost: number;
             /** Turned By */
-            turned_by: components["schemas"]["steady_tide__core__plan__account__plan__Turn"][];
+            turned_by: components["schemas"]["Turn"][];
             /**
              * Brings
              * @default []
@@ -7764,6 +7788,28 @@ export interface components {
             trials: components["schemas"]["TrialRequest"][];
         };
         /**
+         * Turn
+         * @description A consideration that turned a choice: what it costs here and with the rival [stops-equivalents].
+         */
+        Turn: {
+            /**
+             * Key
+             * @description Its row in the book of prices.
+             * @default
+             */
+            key: string;
+            /** Label */
+            label: string;
+            /** Difference */
+            difference: number;
+            /** Here */
+            here: string;
+            /** There */
+            there: string;
+            /** Source */
+            source: string;
+        };
+        /**
          * UnderWater
          * @description The light at a depth, by channel. All losses in stops against the surface, uncertainty their half width.
          */
@@ -8325,52 +8371,6 @@ export interface components {
              */
             line: string;
         };
-        /**
-         * Turn
-         * @description A consideration that turned a choice: what it costs here and with the rival [stops-equivalents].
-         */
-        steady_tide__core__plan__account__plan__Turn: {
-            /**
-             * Key
-             * @description Its row in the book of prices.
-             * @default
-             */
-            key: string;
-            /** Label */
-            label: string;
-            /** Difference */
-            difference: number;
-            /** Here */
-            here: string;
-            /** There */
-            there: string;
-            /** Source */
-            source: string;
-        };
-        /**
-         * Turn
-         * @description A cell in a socket of a charger. round: which in this socket. begins, ends: minutes after charging began.
-         */
-        steady_tide__core__ready__charging__Turn: {
-            /** Charger */
-            charger: string;
-            /** Charger Label */
-            charger_label: string;
-            /** Socket */
-            socket: number;
-            /** Round */
-            round: number;
-            /** Cell */
-            cell: string;
-            /** Cell Label */
-            cell_label: string;
-            /** Number */
-            number: number;
-            /** Begins */
-            begins: number;
-            /** Ends */
-            ends: number;
-        };
     };
     responses: never;
     parameters: never;
@@ -8447,6 +8447,7 @@ export type HourRequest = components['schemas']['HourRequest'];
 export type HourView = components['schemas']['HourView'];
 export type Housing = components['schemas']['Housing'];
 export type InLight = components['schemas']['InLight'];
+export type InSocket = components['schemas']['InSocket'];
 export type Inserted = components['schemas']['Inserted'];
 export type IsoScale = components['schemas']['IsoScale'];
 export type ItemEdit = components['schemas']['ItemEdit'];
@@ -8595,6 +8596,7 @@ export type Town = components['schemas']['Town'];
 export type Trial = components['schemas']['Trial'];
 export type TrialRequest = components['schemas']['TrialRequest'];
 export type TrialsRequest = components['schemas']['TrialsRequest'];
+export type Turn = components['schemas']['Turn'];
 export type UnderWater = components['schemas']['UnderWater'];
 export type Understood = components['schemas']['Understood'];
 export type UnderstoodMode = components['schemas']['UnderstoodMode'];
@@ -8618,8 +8620,6 @@ export type WishRequest = components['schemas']['WishRequest'];
 export type Word = components['schemas']['Word'];
 export type SteadyTideApiSetupsSchoolRequest = components['schemas']['steady_tide__api__setups__SchoolRequest'];
 export type SteadyTideApiStancesSchoolRequest = components['schemas']['steady_tide__api__stances__SchoolRequest'];
-export type SteadyTideCorePlanAccountPlanTurn = components['schemas']['steady_tide__core__plan__account__plan__Turn'];
-export type SteadyTideCoreReadyChargingTurn = components['schemas']['steady_tide__core__ready__charging__Turn'];
 export type $defs = Record<string, never>;
 export interface operations {
     service_health: {

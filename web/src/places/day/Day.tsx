@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link, useParams } from "react-router";
+import { useParams } from "react-router";
 import { clock, handled, minuteOfMoment, standing, stretch, verdict } from "../../domain/day";
 import type { DayView } from "../../domain/documents";
 import { day as dayText } from "../../domain/format";
@@ -13,6 +13,7 @@ import { Notice, Waiting } from "../../ui/Notice";
 import { Slider } from "../../ui/Slider";
 import { Tabs } from "../../ui/Tabs";
 import { UndoButtons } from "../../ui/UndoButtons";
+import { ShootPlaces } from "../ShootPlaces";
 import { ChangeShoot } from "../shoots/ShootSheet";
 import { AnotherDay } from "./AnotherDay";
 import { Changes } from "./Changes";
@@ -80,6 +81,7 @@ function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
         <span className="text-soft">
           {[day.place, dayText(day.day)].filter(Boolean).join(", ")}; {day.zone}
         </span>
+        <ShootPlaces shootId={day.shoot_id} />
         <Button look="quiet" className="text-soft" onClick={onChange}>
           Place and day
         </Button>
@@ -89,9 +91,6 @@ function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
         <span role="status" className={`ml-auto text-note ${film.refused ? "text-signal" : "text-soft"}`}>
           {film.refused ? film.refused.words : KEEPING[film.keeping]}
         </span>
-        <Link to="/" className="text-soft hover:underline">
-          All shoots
-        </Link>
       </header>
       <div className="flex flex-wrap items-baseline gap-x-4">
         <p

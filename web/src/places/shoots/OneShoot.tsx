@@ -8,6 +8,7 @@ import { shortestFirst } from "../../domain/shelf";
 import { useMadeUp } from "../../state/madeUp";
 import { usePutAway } from "../../state/removed";
 import { Button } from "../../ui/Button";
+import { ShootPlaces } from "../ShootPlaces";
 import { Discard } from "./LookAround";
 import { NewScene } from "./NewScene";
 import { ChangeShoot } from "./ShootSheet";
@@ -28,12 +29,7 @@ export function OneShoot({ shoot }: { shoot: ShootView }) {
       <header className="flex flex-wrap items-baseline gap-x-3 border-b-2 border-ink px-4 py-2">
         <h2 className="text-place">{shoot.name}</h2>
         <span className="text-soft">{[shoot.place, day(shoot.day)].filter(Boolean).join(", ")}</span>
-        <Link
-          to={`/shoots/${shoot.id}/day`}
-          className="rounded-sm border rule px-2.5 py-0.5 font-semibold hover:bg-sea-wash"
-        >
-          The day
-        </Link>
+        <ShootPlaces shootId={shoot.id} />
         <span className={`ml-auto ${open ? "font-semibold text-signal" : "text-soft"}`}>
           {open ? `${open} to decide` : "nothing left to decide"}
         </span>

@@ -1,0 +1,79 @@
+import { useParams } from "react-router";
+import type { ReadyView } from "../../domain/documents";
+import { day } from "../../domain/format";
+import { beginWords, readySentence } from "../../domain/ready";
+import { Refused } from "../../domain/refused";
+import { useReady, useReadyActs } from "../../state/ready";
+import { Button } from "../../ui/Button";
+import { Notice, Waiting } from "../../ui/Notice";
+import { Nowhere } from "../Nowhere";
+import { ShootPlaces } from "../ShootPlaces";
+import { ChargingPart } from "./ChargingPart";
+import { Cautions, Checks, OwnLines, Packing } from "./Lists";
+
+/** What to mind, charge, pack and do before a shoot. */
+export function Ready() {
+  const { shootId = "" } = useParams();
+  const ready = useReady(shootId);
+  if (ready.isPending) return <Waiting what="what there is to prepare" />;
+  if (ready.error instanceof Refused) return <Nowhere />;
+  if (ready.isError)
+    return <Notice>The service does not answer. It is asked again when you come back.</Notice>;
+  return <Told ready={ready.data} />;
+}
+
+function Told({ ready }: { ready: ReadyView }) {
+  const acts = useReadyActs(ready.shoot_id);
+  const said = readySentence(ready);
+  const error = acts.tick.error ?? acts.write.error ?? acts.strike.error;
+  const tick = (key: string, done: boolean) => acts.tick.mutate({ key, done });
+  return (
+    <div className="mx-auto w-full max-w-[76rem] px-4 py-3">
+      <header className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h1 className="text-place">Getting ready</h1>
+        <span className="text-soft">
+          {[ready.name, ready.place, ready.day ? day(ready.day) : ""].filter(Boolean).join(", ")}
+        </span>
+        <span className="ml-auto flex flex-wrap items-center gap-2">
+          <ShootPlaces shootId={ready.shoot_id} />
+          <Button className="no-print" onClick={() => window.print()}>
+            Print
+          </Button>
+        </span>
+      </header>
+      <p aria-live="polite" className="font-title text-verdict font-semibold">
+        {said.words}{" "}
+        <span className={ready.charging.late.length ? "text-signal" : "text-soft"}>
+          {beginWords(ready.begin, ready.charging)}
+        </span>
+      </p>
+      {error ? <Notice>{error.message}</Notice> : null}
+      {ready.unplanned.length ? (
+        <Notice>
+          Nothing is said of a camera without a set, in {ready.unplanned.join(", ")}: settle it on the bench.
+        </Notice>
+      ) : null}
+      {ready.of === 0 ? (
+        <p className="border rule bg-paper px-4 py-3 text-soft">
+          Add a scene with a camera to this shoot: then its lists stand here.
+        </p>
+      ) : null}
+      <Cautions ready={ready} onTick={tick} />
+      <div className="mt-3 grid items-start gap-x-6 gap-y-3 lg:grid-cols-[1.1fr_1fr] print:block">
+        <div className="grid gap-3">
+          <ChargingPart ready={ready} />
+          <Packing ready={ready} onTick={tick} />
+        </div>
+        <div className="grid gap-3">
+          <Checks ready={ready} onTick={tick} />
+          <OwnLines
+            ready={ready}
+            onTick={tick}
+            onWrite={(id, text) => acts.write.mutate({ id, text })}
+            onStrike={(id) => acts.strike.mutate(id)}
+          />
+        </div>
+      </div>
+    </div>
+  );
+}

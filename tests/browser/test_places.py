@@ -23,6 +23,7 @@ def setup_path(page: Page, address: str, scene: str, place: str) -> str:
 def places(page: Page, address: str) -> dict[str, str]:
     page.goto(address)
     page.get_by_role("heading", name="Shoots").wait_for()
+    shoot = f"{address}/shoots/{page.request.get(f'{address}/api/shoots').json()[0]['id']}"
     return {
         "shoots": address,
         "bench": setup_path(page, address, "Under the rafts", "bench"),
@@ -32,7 +33,9 @@ def places(page: Page, address: str) -> dict[str, str]:
         "card": setup_path(page, address, "Lantern market", "card"),
         "kit": f"{address}/kit",
         "taste": f"{address}/taste",
-        "day": f"{address}/shoots/{page.request.get(f'{address}/api/shoots').json()[0]['id']}/day",
+        "day": f"{shoot}/day",
+        "getting ready": f"{shoot}/ready",
+        "shot list": f"{shoot}/shots",
         "camera": f"{address}/kit/{page.request.get(f'{address}/api/kit/devices').json()[0]['id']}/edit/modes",
         "nowhere": f"{address}/no-such-place",
     }

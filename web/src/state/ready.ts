@@ -18,7 +18,7 @@ export function useReady(shoot_id: string) {
   });
 }
 
-/** Ticks and own lines; a tick is seen before it is answered. */
+/** Ticks and own lines. */
 export function useReadyActs(shoot_id: string) {
   const cache = useQueryClient();
   const key = keyOf(shoot_id);
@@ -28,14 +28,8 @@ export function useReadyActs(shoot_id: string) {
     scope,
     mutationFn: (wish: { key: string; done: boolean }) =>
       got(api.PUT("/api/shoots/{shoot_id}/ready/ticks", { params: { path: { shoot_id } }, body: wish })),
-    onMutate: async (wish) => {
-      await cache.cancelQueries({ queryKey: key });
-      const before = cache.getQueryData<ReadyView>(key);
-      if (before) cache.setQueryData(key, ticked(before, wish.key, wish.done));
-      return before;
-    },
     onSuccess: answered,
-    onError: (_, __, before) => before && cache.setQueryData(key, before),
+    onError: () => cache.invalidateQueries({ queryKey: key }),
   });
   const write = useMutation({
     scope,
@@ -58,7 +52,19 @@ export function useReadyActs(shoot_id: string) {
       ),
     onSuccess: answered,
   });
-  return { tick, write, strike };
+  return {
+    write: write.mutate,
+    strike: strike.mutate,
+    /** Shown at once; asked of the service in its turn. */
+    tick: (wish: { key: string; done: boolean }) => {
+      // A preparation asked for before this must not come in after it.
+      cache.cancelQueries({ queryKey: key });
+      const before = cache.getQueryData<ReadyView>(key);
+      if (before) cache.setQueryData(key, ticked(before, wish.key, wish.done));
+      tick.mutate(wish);
+    },
+    error: tick.error ?? write.error ?? strike.error,
+  };
 }
 
 /** Say how a cell or card stands; number 0 stands for all of its kind. */

@@ -46,20 +46,23 @@ export function useShotActs(shoot_id: string) {
       const ids = act.does === "there" ? act.order : act.ids;
       return got(api.PUT("/api/shoots/{shoot_id}/shots/order", { params: { path }, body: { ids } }));
     },
-    onMutate: async (act) => {
-      await cache.cancelQueries({ queryKey: key });
-      const here = list();
-      if (!here) return;
-      if (act.does === "order") cache.setQueryData(key, { ...here, shots: inOrderOf(here.shots, act.ids) });
-      if (act.does === "say") {
-        const shots = here.shots.map((one) => (one.id === act.id ? { ...one, shot: act.shot } : one));
-        cache.setQueryData(key, { ...here, shots });
-      }
-    },
     onSuccess: (answer) => cache.setQueryData(key, answer),
     onError: () => cache.invalidateQueries({ queryKey: key }),
   });
-  const { remember, ...steps } = useSteps<Act>(`shots ${shoot_id}`, (act) => ask.mutate(act));
+  /** Shown at once where that can be; asked of the service in its turn. */
+  const perform = (act: Act) => {
+    // A list asked for before this must not come in after it.
+    cache.cancelQueries({ queryKey: key });
+    const here = list();
+    if (here && act.does === "order")
+      cache.setQueryData(key, { ...here, shots: inOrderOf(here.shots, act.ids) });
+    if (here && act.does === "say") {
+      const shots = here.shots.map((one) => (one.id === act.id ? { ...one, shot: act.shot } : one));
+      cache.setQueryData(key, { ...here, shots });
+    }
+    ask.mutate(act);
+  };
+  const { remember, ...steps } = useSteps<Act>(`shots ${shoot_id}`, perform);
   const order = () => (list()?.shots ?? []).map((one) => one.id);
   const several = useMutation({
     scope: { id: `shots ${shoot_id}` },
@@ -78,25 +81,25 @@ export function useShotActs(shoot_id: string) {
         { does: "say", id, shot: before, before: shot },
         { does: "say", id, shot, before },
       );
-      ask.mutate({ does: "say", id, shot, before });
+      perform({ does: "say", id, shot, before });
     },
     add: (shot: WantedShot) => {
       const id = newId();
       const there: Act = { does: "there", id, shot, order: [...order(), id] };
       remember(`add ${id}`, { does: "gone", id }, there);
-      ask.mutate(there);
+      perform(there);
     },
     remove: (id: string) => {
       const shot = list()?.shots.find((one) => one.id === id)?.shot;
       if (!shot) return;
       remember(`remove ${id}`, { does: "there", id, shot, order: order() }, { does: "gone", id });
-      ask.mutate({ does: "gone", id });
+      perform({ does: "gone", id });
     },
     arrange: (ids: string[]) => {
       const before = order();
       if (ids.join() === before.join()) return;
       remember("order", { does: "order", ids: before }, { does: "order", ids });
-      ask.mutate({ does: "order", ids });
+      perform({ does: "order", ids });
     },
     begin: (scene_id: string, subject: string) =>
       several.mutate(() =>

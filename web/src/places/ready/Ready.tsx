@@ -25,8 +25,7 @@ export function Ready() {
 function Told({ ready }: { ready: ReadyView }) {
   const acts = useReadyActs(ready.shoot_id);
   const said = readySentence(ready);
-  const error = acts.tick.error ?? acts.write.error ?? acts.strike.error;
-  const tick = (key: string, done: boolean) => acts.tick.mutate({ key, done });
+  const tick = (key: string, done: boolean) => acts.tick({ key, done });
   return (
     <div className="mx-auto w-full max-w-[76rem] px-4 py-3">
       <header className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -47,7 +46,7 @@ function Told({ ready }: { ready: ReadyView }) {
           {beginWords(ready.begin, ready.charging)}
         </span>
       </p>
-      {error ? <Notice>{error.message}</Notice> : null}
+      {acts.error ? <Notice>{acts.error.message}</Notice> : null}
       {ready.unplanned.length ? (
         <Notice>
           Nothing is said of a camera without a set, in {ready.unplanned.join(", ")}: settle it on the bench.
@@ -69,8 +68,8 @@ function Told({ ready }: { ready: ReadyView }) {
           <OwnLines
             ready={ready}
             onTick={tick}
-            onWrite={(id, text) => acts.write.mutate({ id, text })}
-            onStrike={(id) => acts.strike.mutate(id)}
+            onWrite={(id, text) => acts.write({ id, text })}
+            onStrike={(id) => acts.strike(id)}
           />
         </div>
       </div>

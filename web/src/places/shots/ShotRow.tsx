@@ -77,12 +77,12 @@ export function ShotRow({
           type="button"
           data-head
           aria-expanded={open}
-          aria-label={`Shot ${number}: ${shot.subject}, ${shotLine(shot)}`}
           aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown Delete"
           className="min-h-8 min-w-0 flex-1 text-left max-md:min-h-11"
           onClick={onOpen}
           onKeyDown={keys}
         >
+          <span className="sr-only">Shot {number}: </span>
           <span className={`font-semibold ${shot.done ? "text-soft line-through decoration-1" : ""}`}>
             {shot.subject}
           </span>{" "}

@@ -168,3 +168,21 @@ def test_a_shot_list_goes_out_as_a_table_and_comes_in(mine: TestClient) -> None:
     assert mine.post(f"{base}/start", json={"scene_id": elsewhere["id"], "subject": "x"}).status_code == 404
     foreign = {"shot": {"subject": "x", "scene": elsewhere["id"]}}
     assert mine.post(base, json=foreign).status_code == 422
+
+
+def test_lists_budgets_and_shots_go_along(mine: TestClient) -> None:
+    without(mine, "cell")
+    scene = timed(mine, "Lantern market", 1170, 1275)
+    shoot = f"/api/shoots/{scene['shoot_id']}"
+    mine.post(f"{shoot}/shots/start", json={"scene_id": scene["id"], "subject": "Lanterns"})
+    ready = mine.get(f"{shoot}/ready").json()
+    mine.put(f"{shoot}/ready/ticks", json={"key": ready["packing"][0]["tick"], "done": True})
+    lists = mine.get(f"{shoot}/ready.csv").text
+    assert f"To pack,yes,{ready['packing'][0]['label']}" in lists and "To do,no," in lists
+    assert ",short,no cell is left" in mine.get(f"{shoot}/power.csv").text
+    calendar = mine.get(f"{shoot}/day.ics").text.replace("\r\n ", "")
+    assert "no cell is left" in calendar
+    assert mine.get(f"{shoot}/day.pdf").content.startswith(b"%PDF-")
+    bare = mine.post("/api/shoots", json={"name": "No day"}).json()["id"]
+    assert mine.get(f"/api/shoots/{bare}/ready.csv").status_code == 200
+    assert mine.get(f"/api/shoots/{bare}/power.csv").status_code == 422

@@ -37,6 +37,8 @@ def places(page: Page, address: str) -> dict[str, str]:
         "getting ready": f"{shoot}/ready",
         "shot list": f"{shoot}/shots",
         "camera": f"{address}/kit/{page.request.get(f'{address}/api/kit/devices').json()[0]['id']}/edit/modes",
+        "quick sums": f"{address}/sums",
+        "a quick sum": f"{address}/sums/exposure",
         "nowhere": f"{address}/no-such-place",
     }
 

@@ -136,3 +136,37 @@ def test_getting_ready_fits_a_phone(phone: Page, demo: str) -> None:
         phone.wait_for_timeout(300)
         assert phone.evaluate("document.documentElement.scrollWidth") <= 390, place
         assert violations(phone) == []
+
+
+def test_three_quick_sums_on_a_phone(phone: Page, demo: str) -> None:
+    phone.goto(f"{demo}/sums")
+    answer = phone.get_by_test_id("sum-answer")
+    phone.get_by_role("link", name="Which filter or ISO does this light take?").click()
+    expect(answer).to_have_text("ND16, 4 stops")
+    phone.get_by_label("Light on the subject").fill("15")
+    expect(answer).to_have_text("ND64, 6 stops")
+    expect(phone).to_have_url(re.compile("ev100=15"))
+    phone.get_by_label("Light on the subject").fill("bright")
+    expect(phone.get_by_role("alert")).to_be_visible()
+    expect(phone.get_by_label("Light on the subject")).to_have_value("bright")
+    phone.get_by_role("heading", name="Quick sums").get_by_role("link").click()
+    phone.get_by_role("link", name="What is left when a tall frame is cut out?").click()
+    expect(answer).to_have_text("1215 × 2160 px")
+    expect(phone.get_by_role("img", name=re.compile("^Tall crop: recorded 3840 by 2160"))).to_be_visible()
+    phone.goto(f"{demo}/sums/interval?wanted=hours&film_s=12&interval_s=30")
+    expect(answer).to_have_text("2 h 30 min")
+    assert phone.evaluate("document.documentElement.scrollWidth") <= 390
+    assert violations(phone) == []
+    phone.get_by_role("button", name="Open it as a scene").click()
+    expect(phone.get_by_test_id("answer")).to_be_visible()
+    expect(phone).to_have_url(re.compile("/scenes/"))
+
+
+def test_quick_sums_need_no_account(page: Page, plain_address: str) -> None:
+    page.goto(plain_address)
+    page.get_by_role("link", name="Quick sums, without an account").click()
+    page.get_by_role("link", name="How long does a moment become?").click()
+    page.get_by_label("Recorded").fill("200")
+    expect(page.get_by_test_id("sum-answer")).to_have_text("4 s")
+    expect(page.get_by_text("recorded / timeline").first).to_be_visible()
+    assert violations(page) == []

@@ -9,11 +9,21 @@ from zoneinfo import ZoneInfo
 import pytest
 from icalendar import Calendar
 
-from steady_tide.formats.agenda import Agenda, AgendaCamera, AgendaRow, AgendaScene, AgendaSwap
+from steady_tide.formats.agenda import (
+    Agenda,
+    AgendaCamera,
+    AgendaList,
+    AgendaPiece,
+    AgendaRow,
+    AgendaScene,
+    AgendaShot,
+    AgendaSwap,
+)
 from steady_tide.formats.calendar import day_calendar
 from steady_tide.formats.day_csv import SKY_COLUMNS, day_to_csv
 from steady_tide.formats.day_sheet import day_html, day_pdf, tide_of
 from steady_tide.formats.plain import one_line, safe, unguarded
+from steady_tide.formats.ready_csv import lists_to_csv, pieces_to_csv
 
 OSLO = ZoneInfo("Europe/Oslo")
 MIDNIGHT = datetime(2026, 9, 19, tzinfo=OSLO)
@@ -50,6 +60,15 @@ def agenda(**changes: Any) -> Agenda:
         "day": date(2026, 9, 19),
         "made_at": datetime(2026, 9, 1, tzinfo=UTC), "sky": ["sunrise 07:11"], "rows": rows, "scenes": [scene()],
         "swaps": [swap], "begin": ["ND 8 on Skarv A4"], "charge": ["Charge 2 × A4 cell"],
+        "pieces": [
+            AgendaPiece("p0", at(620), "Skarv A4", "cell", "A4 cell, no. 2", "while filming Quay", True),
+            AgendaPiece("p1", at(690), "Skarv A4", "short", "no cell is left for 10 min", "while filming Quay", True),
+            AgendaPiece("p2", at(590), "Skarv A4", "card", "=Card, no. 2", "before Quay", False),
+        ],
+        "power": ["Skarv A4: 2 of 2 cells; 30 GB"],
+        "lists": [AgendaList("To pack", [(True, "Tripod"), (False, "=ND 8")])],
+        "shots": [AgendaShot("Oars", "detail, low, 8 s", "Quay, early", "once only", False)],
+        "coverage": "Oars: no medium.",
     }  # fmt: skip
     return Agenda(**{**facts, **changes})
 
@@ -57,7 +76,10 @@ def agenda(**changes: Any) -> Agenda:
 def test_the_calendar_holds_scenes_windows_changes_and_the_evening_before() -> None:
     calendar = Calendar.from_ical(day_calendar(agenda()))
     events = {str(event["uid"]): event for event in calendar.walk("VEVENT")}
-    assert set(events) == {"s1@steady-tide", "s1-steady-0@steady-tide", "w1@steady-tide", "d1-charge@steady-tide"}
+    assert set(events) == {
+        f"{key}@steady-tide" for key in ("s1", "s1-steady-0", "w1", "d1-charge", "p0", "p1", "p2")
+    }  # fmt: skip
+    assert "A4 cell, no. 2" in events["p0@steady-tide"]["summary"]
     filmed = events["s1@steady-tide"]
     assert filmed["dtstart"].dt == at(600).astimezone(UTC) and filmed["dtend"].dt == at(700).astimezone(UTC)
     assert "Bring: Tripod, ND 8" in filmed["description"] and "Mind the edge." in filmed["description"]
@@ -65,7 +87,7 @@ def test_the_calendar_holds_scenes_windows_changes_and_the_evening_before() -> N
     assert "From 10:40 on. If it is skipped: 1.0 stops too dark" in events["w1@steady-tide"]["description"]
     evening = events["d1-charge@steady-tide"]["dtstart"].dt.astimezone(OSLO)
     assert (evening.date(), evening.hour) == (date(2026, 9, 18), 20)
-    assert len(calendar.walk("VALARM")) == 3
+    assert len(calendar.walk("VALARM")) == 5, "a change between scenes needs none"
 
 
 def test_a_second_import_replaces_the_first() -> None:
@@ -74,7 +96,7 @@ def test_a_second_import_replaces_the_first() -> None:
 
 
 def test_a_day_without_scenes_is_a_calendar_too() -> None:
-    empty = agenda(scenes=[], swaps=[], charge=[])
+    empty = agenda(scenes=[], swaps=[], charge=[], pieces=[])
     assert Calendar.from_ical(day_calendar(empty)).walk("VEVENT") == []
 
 
@@ -109,6 +131,14 @@ def test_the_sheet_says_all_of_it() -> None:
         "bare lens instead of ND 8",
         "Charge 2 × A4 cell",
         "Mind",
+        "10:20",
+        "no cell is left for 10 min",
+        "2 of 2 cells",
+        "☑ Tripod",
+        "☐ =ND 8",
+        "<b>Oars</b> detail, low, 8 s",
+        "once only",
+        "Oars: no medium.",
     ):
         assert words in html
     assert "No scene has a time yet" in day_html(agenda(scenes=[]))
@@ -144,3 +174,11 @@ def test_no_name_breaks_the_lines_of_a_calendar() -> None:
 def test_no_cell_is_a_formula_in_any_width_or_direction(name: str) -> None:
     assert safe(name).startswith("'") and "\u202e" not in safe(name)
     assert unguarded(safe(name)) == one_line(name)
+
+
+def test_lists_and_pieces_are_tables() -> None:
+    rows = list(csv.reader(io.StringIO(lists_to_csv(agenda().lists))))
+    assert rows == [["list", "done", "what"], ["To pack", "yes", "Tripod"], ["To pack", "no", "'=ND 8"]]
+    pieces = list(csv.reader(io.StringIO(pieces_to_csv(agenda()))))
+    assert pieces[1] == ["2026-09-19T10:20+02:00", "Skarv A4", "cell", "A4 cell, no. 2", "while filming Quay"]
+    assert pieces[3][3] == "'=Card, no. 2" and len(pieces) == 4

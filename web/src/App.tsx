@@ -6,6 +6,11 @@ import { Waiting } from "./ui/Notice";
 /** All that needs an account is fetched when there is one: the first card does without. */
 const SignedIn = lazy(async () => ({ default: (await import("./places/SignedIn")).SignedIn }));
 
+const VisitorSums = lazy(async () => ({ default: (await import("./places/sums/VisitorSums")).VisitorSums }));
+
+/** Whether the page that is asked for is one of the quick sums, which anybody may have worked out. */
+const sumsAsked = () => /^\/sums(\/|$)/.test(window.location.pathname);
+
 export function App() {
   const session = useSession();
   if (session.isPending) return <Waiting what="your shoots" />;
@@ -21,7 +26,14 @@ export function App() {
     );
   }
   const { name, email, demo } = session.data;
-  if (name === null || email === null) return <Entry registration={session.data.registration} />;
+  if (name === null || email === null) {
+    if (!sumsAsked()) return <Entry registration={session.data.registration} />;
+    return (
+      <Suspense fallback={<Waiting what="the quick sums" />}>
+        <VisitorSums />
+      </Suspense>
+    );
+  }
   return (
     <Suspense fallback={<Waiting what="your shoots" />}>
       <SignedIn key={email} name={name} email={email} demo={demo} />

@@ -10,13 +10,15 @@ from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import JobsOf, WorkplaceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.api.uploads import Uploaded
-from steady_tide.desk.day.agenda import agenda_of
+from steady_tide.desk.day.agenda import agenda_of, lists_of
 from steady_tide.desk.day.filming import FilmingDesk
 from steady_tide.desk.day.views import DayView
+from steady_tide.desk.ready.getting_ready import GettingReady
 from steady_tide.formats.calendar import day_calendar
 from steady_tide.formats.day_csv import day_to_csv
 from steady_tide.formats.day_sheet import day_pdf
 from steady_tide.formats.dive_log import dive_points
+from steady_tide.formats.ready_csv import lists_to_csv, pieces_to_csv
 from steady_tide.work.jobs import JobView
 from steady_tide.work.kinds import GREY_CARD
 
@@ -62,6 +64,18 @@ def table(at: WorkplaceOf, shoot_id: UUID) -> Response:
 def sheet(at: WorkplaceOf, shoot_id: UUID) -> Response:
     """The day on a sheet to print."""
     return _file(day_pdf(agenda_of(at, shoot_id)), "application/pdf", "day.pdf")
+
+
+@router.get("/shoots/{shoot_id}/ready.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
+def lists(at: WorkplaceOf, shoot_id: UUID) -> Response:
+    """What to pack and do, as a table."""
+    return _file(lists_to_csv(lists_of(GettingReady(at).view(shoot_id))), "text/csv", "ready.csv")
+
+
+@router.get("/shoots/{shoot_id}/power.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
+def power(at: WorkplaceOf, shoot_id: UUID) -> Response:
+    """Cells and cards through the day, as a table."""
+    return _file(pieces_to_csv(agenda_of(at, shoot_id)), "text/csv", "power.csv")
 
 
 @router.put("/scenes/{scene_id}/dive", openapi_extra=largest(LARGEST_LOG))

@@ -15,6 +15,8 @@ from steady_tide.core.light.lamplight import LAMP_CLASSES
 from steady_tide.core.light.water import WATER_LABEL
 from steady_tide.core.motion.blur import SHAKE_DEG_PER_S
 from steady_tide.core.plan.problem.stance import AXIS_LABELS, SCHOOLS, School, Stance
+from steady_tide.core.quick.table import AskedSum, SumName, names, worked
+from steady_tide.core.quick.worked import Worked
 from steady_tide.desk.kit.templates import TEMPLATES, template
 
 router = APIRouter(prefix="/api/vocabulary", tags=["vocabulary"])
@@ -103,6 +105,18 @@ def vocabulary() -> Vocabulary:
 def towns(service: ServiceOf, sought: Annotated[str, Query(max_length=LONGEST_SOUGHT)]) -> list[Town]:
     """Towns that are called so, the largest first; a point as people write it, by itself."""
     return service.shared.gazetteer.find(sought)
+
+
+@router.get("/sums")
+def quick_sums() -> list[SumName]:
+    """The quick sums there are."""
+    return names()
+
+
+@router.post("/sums", responses=RESPONSES)
+def work_sum_out(asked: AskedSum) -> Worked:
+    """A quick sum worked out; what is left out has a usual value."""
+    return worked(asked)
 
 
 @router.get("/sum", responses=RESPONSES)

@@ -38,6 +38,7 @@ WHOLE: Final = {
     "shutters": "s",
     "slowed": "×",
     "stops": "stops",
+    "recorded_rate": "fps",
     "timeline_rate": "fps",
 }
 """Names that say it as a whole."""

@@ -65,8 +65,44 @@ class AgendaRow:
 
 
 @dataclass(frozen=True)
+class AgendaPiece:
+    """A cell or card that goes into a camera, or that is lacking. kind: cell, card or short."""
+
+    key: str
+    at: datetime
+    camera: str
+    kind: str
+    what: str
+    where: str
+    while_filming: bool
+
+
+@dataclass(frozen=True)
+class AgendaList:
+    """A list to tick off: its name, and its lines with whether they are done."""
+
+    name: str
+    lines: Sequence[tuple[bool, str]]
+
+
+@dataclass(frozen=True)
+class AgendaShot:
+    """A shot of the list: of what, how, in which scene, with its marks in words."""
+
+    subject: str
+    line: str
+    scene: str
+    marks: str
+    done: bool
+
+
+@dataclass(frozen=True)
 class Agenda:
-    """A shoot's day. Times are aware; charge: what to charge and empty the evening before."""
+    """A shoot's day. Times are aware; charge: what to charge and empty the evening before.
+
+    pieces: cells and cards that go in, and what is short. power: what each camera takes, a line each. lists: what to
+    pack and do. shots: the shot list, with what it lacks in coverage.
+    """
 
     key: str
     name: str
@@ -80,6 +116,11 @@ class Agenda:
     swaps: Sequence[AgendaSwap]
     begin: Sequence[str]
     charge: Sequence[str]
+    pieces: Sequence[AgendaPiece] = ()
+    power: Sequence[str] = ()
+    lists: Sequence[AgendaList] = ()
+    shots: Sequence[AgendaShot] = ()
+    coverage: str = ""
 
 
 Piece = TypeVar("Piece")

@@ -7,7 +7,7 @@ from zoneinfo import ZoneInfo
 
 from icalendar import Alarm, Calendar, Event
 
-from steady_tide.formats.agenda import Agenda, AgendaScene, AgendaSwap
+from steady_tide.formats.agenda import Agenda, AgendaPiece, AgendaScene, AgendaSwap
 from steady_tide.formats.plain import one_line
 
 ALARM_MINUTES: Final = 10
@@ -28,6 +28,8 @@ def day_calendar(agenda: Agenda) -> bytes:
             calendar.add_component(_event(agenda, f"{scene.key}-steady-{index}", words, *span))
     for swap in agenda.swaps:
         calendar.add_component(_swap(swap, agenda))
+    for piece in agenda.pieces:
+        calendar.add_component(_piece(piece, agenda))
     if agenda.charge:
         calendar.add_component(_charge(agenda))
     return bytes(calendar.to_ical())
@@ -83,6 +85,15 @@ def _swap(swap: AgendaSwap, agenda: Agenda) -> Event:
         "description", one_line(f"{swap.where}. From {swap.earliest:%H:%M} on. If it is skipped: {swap.skipped}.")
     )
     event.add_component(_alarm(SWAP_MINUTES, swap.what))
+    return event
+
+
+def _piece(piece: AgendaPiece, agenda: Agenda) -> Event:
+    words = f"{piece.camera}: {piece.what}"
+    event = _event(agenda, piece.key, words, piece.at, piece.at + timedelta(minutes=SWAP_MINUTES))
+    event.add("description", one_line(piece.where))
+    if piece.while_filming or piece.kind == "short":
+        event.add_component(_alarm(SWAP_MINUTES, words))
     return event
 
 

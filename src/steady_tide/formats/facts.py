@@ -9,6 +9,7 @@ from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.light.reading import Measured
 from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.quick.table import AskedSum
 from steady_tide.core.ready.shots import WantedShot
 from steady_tide.core.ready.upkeep import Upkeep
 
@@ -27,6 +28,7 @@ def forms() -> dict[str, dict[str, dict[str, Any]]]:
         "reading": Measured,
         "upkeep": Upkeep,
         "shot": WantedShot,
+        "sum": AskedSum,
     }
     return {name: facts_of(document) for name, document in documents.items()}
 

@@ -14,6 +14,7 @@ const PLACES = [
   { to: "/cards", name: "Cards", end: false },
   { to: "/kit", name: "Kit", end: false },
   { to: "/taste", name: "Taste", end: false },
+  { to: "/sums", name: "Sums", end: false },
 ];
 
 /** The frame around every place. */
@@ -42,7 +43,7 @@ export function House({ name, demo }: { name: string; demo: boolean }) {
         <NavLink to="/" className="font-title text-head font-semibold">
           Steady Tide
         </NavLink>
-        <nav aria-label="Places" className="flex gap-1">
+        <nav aria-label="Places" className="flex gap-1 max-sm:order-last max-sm:w-full">
           {PLACES.map((place) => (
             <NavLink
               key={place.to}

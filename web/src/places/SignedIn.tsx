@@ -20,6 +20,7 @@ const DeviceEditor = lazy(async () => ({
 const Kit = lazy(async () => ({ default: (await import("./kit/Kit")).Kit }));
 const Ready = lazy(async () => ({ default: (await import("./ready/Ready")).Ready }));
 const Shots = lazy(async () => ({ default: (await import("./shots/Shots")).Shots }));
+const Sums = lazy(async () => ({ default: (await import("./sums/Sums")).Sums }));
 const SharedPlace = lazy(async () => ({
   default: (await import("./shared/SharedPlace")).SharedPlace,
 }));
@@ -45,6 +46,8 @@ export function SignedIn({ name, email, demo }: { name: string; email: string; d
             <Route path="shoots/:shootId/day" element={<Day />} />
             <Route path="shoots/:shootId/ready" element={<Ready />} />
             <Route path="shoots/:shootId/shots" element={<Shots />} />
+            <Route path="sums" element={<Sums signedIn />} />
+            <Route path="sums/:sumKey" element={<Sums signedIn />} />
             <Route path="shared/:link" element={<SharedPlace />} />
             <Route path="taste" element={<Taste />} />
             <Route path="account" element={<Account />} />

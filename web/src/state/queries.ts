@@ -186,14 +186,15 @@ export function useDeleteShoot() {
   });
 }
 
+/** A new scene. shoot_id: on which shoot, where the scene does not say another. */
 export function useAddScene(shoot_id: string) {
   const cache = useQueryClient();
   const next = useNextId();
   return useMutation({
-    mutationFn: (scene: SceneRequest) =>
+    mutationFn: ({ onto = shoot_id, ...scene }: SceneRequest & { onto?: string }) =>
       got(
         api.POST("/api/shoots/{shoot_id}/scenes", {
-          params: { path: { shoot_id } },
+          params: { path: { shoot_id: onto } },
           body: { ...scene, id: next.id() },
         }),
       ),

@@ -41,3 +41,17 @@ def shutter_for_trail(*, limit_px: float, focal_px: float, declination_deg: floa
     per_second = star_trail_px(shutter_s=1.0, focal_px=focal_px, declination_deg=declination_deg)
     require_positive("focal_px", per_second)
     return limit_px / per_second
+
+
+def interval_for(*, seconds: float, frames: int) -> float:
+    """The interval [s] at which some frames fill a span of time [s]: T / (n - 1); one frame takes all of it."""
+    require_positive("seconds", seconds)
+    require_positive("frames", frames)
+    return seconds / max(frames - 1, 1)
+
+
+def span_for(*, frames: int, interval_s: float, shutter_s: float = 0.0) -> float:
+    """How long some frames take [s]: (n - 1) intervals and the last shutter."""
+    require_positive("interval_s", interval_s)
+    require_positive("frames", frames)
+    return (frames - 1) * interval_s + shutter_s

@@ -2,20 +2,36 @@
 
 from collections.abc import Iterable, Mapping, Sequence
 from datetime import UTC, datetime
+from typing import Final
 from uuid import UUID
 
 from steady_tide.core.day.timeline import Sky, Window
 from steady_tide.core.habits import metres
-from steady_tide.core.plan.account.plan import Brought, Plan
+from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.glasses import NO_FILTER
+from steady_tide.core.quantities import counted
+from steady_tide.core.ready.budget import CameraBudget, pauses_words
 from steady_tide.desk.accounts.habits import habits_of
 from steady_tide.desk.day.days import Days, ScheduledScene
 from steady_tide.desk.day.views import CameraDay, DayView, SceneDay, SwapView
+from steady_tide.desk.ready.getting_ready import GettingReady, ReadyView
+from steady_tide.desk.ready.shots import ShotLists, ShotView
 from steady_tide.desk.workplace import Workplace
-from steady_tide.formats.agenda import Agenda, AgendaCamera, AgendaRow, AgendaScene, AgendaSwap, Span, by_habits
+from steady_tide.formats.agenda import (
+    Agenda,
+    AgendaCamera,
+    AgendaList,
+    AgendaPiece,
+    AgendaRow,
+    AgendaScene,
+    AgendaShot,
+    AgendaSwap,
+    Span,
+    by_habits,
+)
 from steady_tide.store.tables import ShootRow
 
-KINDS = {"filter": "filter", "iso": "ISO", "preset": "preset"}
+MARKS: Final = ("must_have", "once_only", "slow", "reverse", "slow_start")
 
 
 def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
@@ -30,6 +46,7 @@ def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
     ]
     plans = {key: plan for scheduled in scenes for key, plan in days.plans(scheduled).items()}
     timed.sort(key=lambda pair: pair[1].starts or 0)
+    ready, shots = GettingReady(at).view(shoot_id), ShotLists(at).view(shoot_id)
     agenda = Agenda(
         key=str(shoot.id),
         name=shoot.name,
@@ -46,7 +63,12 @@ def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
             for swap in view.swaps
             if swap.kind == "start" and swap.glass != NO_FILTER
         ],
-        charge=_charge(plans),
+        charge=_charge(ready, plans),
+        pieces=_pieces(view, sky),
+        power=[_power(camera) for camera in view.budget.cameras],
+        lists=lists_of(ready),
+        shots=[_shot(one) for one in shots.shots],
+        coverage=shots.coverage.words,
     )
     return by_habits(agenda, habits_of(at.rows))
 
@@ -133,12 +155,70 @@ def _swap(swap: SwapView, sky: Sky, index: int) -> AgendaSwap:
     )
 
 
-def _charge(plans: Mapping[str, Plan]) -> list[str]:
-    """The cells that the plans bring, the most any scene asks of each; and the memory cards to empty."""
+def _charge(ready: ReadyView, plans: Mapping[str, Plan]) -> list[str]:
+    """What goes on the chargers, when that has to begin, and the memory cards to empty."""
     if not any(plan.brought for plan in plans.values()):
         return []
-    most: dict[str, Brought] = {}
-    for thing in (thing for plan in plans.values() for thing in plan.brought if thing.kind == "cell"):
-        most[thing.key] = max(most.get(thing.key, thing), thing, key=lambda kept: kept.count)
-    cells = ", ".join(f"{thing.count} × {thing.label}" for thing in most.values())
-    return [f"Charge {cells}" if cells else "Charge every battery", "Copy and empty the memory cards"]
+    power = [check.words for check in ready.checks if check.group == "power" and check.key.startswith("charge")]
+    rounds = [
+        f"{turn.charger_label}, {'first' if turn.round == 1 else 'then'}: {turn.cell_label}, no. {turn.number}"
+        for turn in ready.charging.turns
+    ]
+    begin = [f"Begin charging by {ready.begin:%a %H:%M}"] if ready.begin is not None else []
+    return [*(power or ["Charge every battery"]), *begin, *rounds, "Copy and empty the memory cards"]
+
+
+def _pieces(view: DayView, sky: Sky) -> list[AgendaPiece]:
+    """Cells and cards that go in after the first, and what is short, by time."""
+    names = {str(scene.id): scene.name for scene in view.scenes}
+    found = []
+    for camera in view.budget.cameras:
+        for kind, gone_in in (("cell", camera.cells), ("card", camera.cards)):
+            found += [
+                (one.minute, camera.camera_name, kind, f"{one.label}, no. {one.number}", one.scene, one.while_filming)
+                for one in gone_in
+                if not one.first
+            ]
+    found += [(one.minute, one.camera_name, "short", one.words, one.scene, True) for one in view.budget.short]
+    return [
+        AgendaPiece(
+            key=f"{view.shoot_id}-{kind}-{index}",
+            at=sky.clock(round(minute)),
+            camera=camera,
+            kind=kind,
+            what=what,
+            where=f"{'while filming' if filming else 'before'} {names[scene]}",
+            while_filming=filming,
+        )
+        for index, (minute, camera, kind, what, scene, filming) in enumerate(sorted(found))
+    ]
+
+
+def _power(camera: CameraBudget) -> str:
+    """What one camera takes, in a line."""
+    cells = f"{camera.cells_used} of {counted(camera.cells_there, 'cell')}"
+    rests = "; ".join(pauses_words(rests) for rests in camera.rests)
+    told = f"{camera.camera_name}: {cells}; {camera.gb:.0f} GB, {camera.copy_minutes:.0f} min to copy"
+    return f"{told}; {rests}" if rests else told
+
+
+def lists_of(ready: ReadyView) -> list[AgendaList]:
+    """What to pack and do, with one's own lines."""
+    packing = [(one.done, f"{one.count} × {one.label}" if one.count > 1 else one.label) for one in ready.packing]
+    checks = [(one.done, one.words) for one in ready.checks]
+    own = [(one.done, one.text) for one in ready.own]
+    lists = (("To pack", packing), ("To do", checks), ("Your own", own))
+    return [AgendaList(name, lines) for name, lines in lists if lines]
+
+
+def _shot(one: ShotView) -> AgendaShot:
+    shot = one.shot
+    marks = [name.replace("_", " ") for name in MARKS if getattr(shot, name)]
+    parts = [shot.size, shot.angle.replace("-", " "), f"{shot.hold_s:g} s", shot.movement]
+    return AgendaShot(
+        subject=shot.subject,
+        line=", ".join(part for part in parts if part),
+        scene=one.scene_name or "",
+        marks=", ".join(marks),
+        done=shot.done,
+    )

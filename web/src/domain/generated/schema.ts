@@ -724,6 +724,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{shoot_id}/ready.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists
+         * @description What to pack and do, as a table.
+         */
+        get: operations["exports_lists"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/power.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Power
+         * @description Cells and cards through the day, as a table.
+         */
+        get: operations["exports_power"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/scenes/{scene_id}/dive": {
         parameters: {
             query?: never;
@@ -2456,6 +2496,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/vocabulary/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Quick Sums
+         * @description The quick sums there are.
+         */
+        get: operations["vocabulary_quick_sums"];
+        put?: never;
+        /**
+         * Work Sum Out
+         * @description A quick sum worked out; what is left out has a usual value.
+         */
+        post: operations["vocabulary_work_sum_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary/sum": {
         parameters: {
             query?: never;
@@ -2884,6 +2948,40 @@ export interface components {
             card_level: number;
         };
         /**
+         * CardTime
+         * @description How long a card lasts, and how long it takes to copy.
+         */
+        CardTime: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "card";
+            /**
+             * Mbit S
+             * @description Bit rate.
+             * @default 100
+             */
+            mbit_s: number;
+            /**
+             * Card Gb
+             * @description The card holds.
+             * @default 128
+             */
+            card_gb: number;
+            /**
+             * Copies
+             * @default 2
+             */
+            copies: number;
+            /**
+             * Copy Mb S
+             * @description Reader and disk copy.
+             * @default 90
+             */
+            copy_mb_s: number;
+        };
+        /**
          * CardView
          * @description A card: what to dial into one camera for one scene, in the order of its menu.
          */
@@ -3148,6 +3246,46 @@ export interface components {
              * @description Frame rate above which a drive is needed.
              */
             external_drive_above?: (string | number) | null;
+        };
+        /**
+         * ColdCell
+         * @description How long a cell lasts in the cold.
+         */
+        ColdCell: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "cell";
+            /**
+             * Capacity Wh
+             * @description Of the cell.
+             * @default 6.8
+             */
+            capacity_wh: number;
+            /**
+             * Draw W
+             * @description What the camera draws.
+             * @default 5
+             */
+            draw_w: number;
+            /**
+             * Temperature C
+             * @default 0
+             */
+            temperature_c: number;
+            /**
+             * Share At 0 C
+             * @description What is left of it at 0 °C; assumed.
+             * @default 0.7
+             */
+            share_at_0_c: number;
+            /**
+             * Cuts Out Below
+             * @description Cuts out under load below this charge.
+             * @default 0.1
+             */
+            cuts_out_below: number;
         };
         /**
          * ColdShare
@@ -3937,6 +4075,19 @@ export interface components {
             depth_m: number;
         };
         /**
+         * Drawn
+         * @description A curve with the place that was asked for. across, upward: what x and y are, with their unit.
+         */
+        Drawn: {
+            /** Across */
+            across: string;
+            /** Upward */
+            upward: string;
+            /** Points */
+            points: components["schemas"]["Point"][];
+            at: components["schemas"]["Point"];
+        };
+        /**
          * Economy
          * @description Scenes in the fewest presets that lose least. left_out: scenes that have no plan to share, with the reason.
          */
@@ -3990,6 +4141,46 @@ export interface components {
             how: "ev";
             /** Ev100 */
             ev100: number;
+        };
+        /**
+         * Exposure
+         * @description Shutter, ND and ISO in a light.
+         */
+        Exposure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "exposure";
+            /**
+             * Ev100
+             * @description The light on the subject [EV at ISO 100].
+             * @default 13
+             */
+            ev100: number;
+            /**
+             * Rate
+             * @description Frames a second.
+             * @default 25
+             */
+            rate: number;
+            /**
+             * Angle Deg
+             * @description Shutter angle wanted.
+             * @default 180
+             */
+            angle_deg: number;
+            /**
+             * F Number
+             * @default 2.8
+             */
+            f_number: number;
+            /**
+             * Base Iso
+             * @description Lowest ISO.
+             * @default 100
+             */
+            base_iso: number;
         };
         /**
          * FacingSpan
@@ -4049,6 +4240,29 @@ export interface components {
             here: string | null;
             /** There */
             there: string | null;
+        };
+        /**
+         * Figured
+         * @description A result: its value in its unit, as it is read, and the formula behind it. main: the one that was asked for.
+         */
+        Figured: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+            /** Unit */
+            unit: string;
+            /** Text */
+            text: string;
+            /** Formula */
+            formula: string;
+            /**
+             * Main
+             * @default false
+             */
+            main: boolean;
         };
         /**
          * Fill
@@ -4174,6 +4388,35 @@ export interface components {
              * @description Most share that passes.
              */
             most: number;
+        };
+        /**
+         * Flicker
+         * @description Whether lamps on the mains flicker in the picture.
+         */
+        Flicker: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "flicker";
+            /**
+             * Mains Hz
+             * @default 50
+             * @enum {integer}
+             */
+            mains_hz: 50 | 60;
+            /**
+             * Rate
+             * @description Frames a second.
+             * @default 100
+             */
+            rate: number;
+            /**
+             * Shutter S
+             * @description Shutter.
+             * @default 0.005
+             */
+            shutter_s: number;
         };
         /**
          * GlassOption
@@ -4522,6 +4765,60 @@ export interface components {
             while_filming: boolean;
         };
         /**
+         * Intervals
+         * @description Interval shooting: any two of how long, how much film and how often give the third.
+         */
+        Intervals: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "interval";
+            /**
+             * Wanted
+             * @description What is asked for.
+             * @default film
+             * @enum {string}
+             */
+            wanted: "film" | "interval" | "hours";
+            /**
+             * Hours
+             * @description How long it runs [hours].
+             * @default 6
+             */
+            hours: number;
+            /**
+             * Film S
+             * @description Seconds of film.
+             * @default 10
+             */
+            film_s: number;
+            /**
+             * Interval S
+             * @description Between two frames.
+             * @default 20
+             */
+            interval_s: number;
+            /**
+             * Timeline Rate
+             * @description Frames a second of the film.
+             * @default 25
+             */
+            timeline_rate: number;
+            /**
+             * Write Gap S
+             * @description What the camera needs to put a frame away.
+             * @default 1
+             */
+            write_gap_s: number;
+            /**
+             * Frame Mb
+             * @description A single frame [MB].
+             * @default 12
+             */
+            frame_mb: number;
+        };
+        /**
          * IsoScale
          * @description The ISO values; where they cannot be set the camera floats between the ends.
          */
@@ -4711,6 +5008,35 @@ export interface components {
             label: string;
             /** Lux */
             lux: number;
+        };
+        /**
+         * LampDistance
+         * @description The light of a lamp by its distance.
+         */
+        LampDistance: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "lamp";
+            /**
+             * Lumens
+             * @description Of the lamp in all [lm].
+             * @default 1000
+             */
+            lumens: number;
+            /**
+             * Beam Deg
+             * @description Its beam.
+             * @default 60
+             */
+            beam_deg: number;
+            /**
+             * Distance M
+             * @description To the subject.
+             * @default 2
+             */
+            distance_m: number;
         };
         /**
          * LampInWater
@@ -5674,6 +6000,23 @@ export interface components {
             travel_minutes: number;
         };
         /**
+         * Outline
+         * @description A frame, as it lies in another: its size and name. inner: whether it is what is left.
+         */
+        Outline: {
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Label */
+            label: string;
+            /**
+             * Inner
+             * @default false
+             */
+            inner: boolean;
+        };
+        /**
          * OwnLine
          * @description A line of one's own.
          */
@@ -5736,6 +6079,35 @@ export interface components {
             tick: string;
             /** Done */
             done: boolean;
+        };
+        /**
+         * PanTime
+         * @description How long a pan may be.
+         */
+        PanTime: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "pan";
+            /**
+             * Turn Deg
+             * @description How far it turns.
+             * @default 90
+             */
+            turn_deg: number;
+            /**
+             * Across Deg
+             * @description What the frame sees across.
+             * @default 70
+             */
+            across_deg: number;
+            /**
+             * Slowed
+             * @description How many times slower it is played.
+             * @default 1
+             */
+            slowed: number;
         };
         /**
          * PasswordChange
@@ -6069,6 +6441,16 @@ export interface components {
             hour?: components["schemas"]["HourRequest"] | null;
         };
         /**
+         * Point
+         * @description A point of a curve.
+         */
+        Point: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
          * PowerBank
          * @description External power.
          */
@@ -6370,6 +6752,42 @@ export interface components {
             open: number;
             /** Of */
             of: number;
+        };
+        /**
+         * RedLeft
+         * @description How much red is left under water.
+         */
+        RedLeft: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "red";
+            /**
+             * Colour
+             * @description The water.
+             * @default green
+             * @enum {string}
+             */
+            colour: "ocean" | "blue" | "clear" | "green" | "murky";
+            /**
+             * Depth M
+             * @description Depth of the subject.
+             * @default 5
+             */
+            depth_m: number;
+            /**
+             * Distance M
+             * @description From the subject to the lens.
+             * @default 1
+             */
+            distance_m: number;
+            /**
+             * Filter
+             * @default none
+             * @enum {string}
+             */
+            filter: "none" | "light-red" | "deep-red" | "magenta";
         };
         /**
          * Refusal
@@ -7248,7 +7666,7 @@ export interface components {
         };
         /**
          * ShotView
-         * @description A shot of the list. setup_id: the first camera of its scene; set_line: with what that films it, in a line.
+         * @description A shot of the list. setup_id: the first camera of its scene with a set; set_line: that set, in a line.
          */
         ShotView: {
             /**
@@ -7370,6 +7788,35 @@ export interface components {
             slot: number;
             /** Values */
             values: components["schemas"]["DialledValue"][];
+        };
+        /**
+         * SlowMotion
+         * @description How long a moment becomes.
+         */
+        SlowMotion: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "slow";
+            /**
+             * Recorded Rate
+             * @description Frames a second recorded.
+             * @default 120
+             */
+            recorded_rate: number;
+            /**
+             * Timeline Rate
+             * @description Frames a second of the film.
+             * @default 25
+             */
+            timeline_rate: number;
+            /**
+             * Moment S
+             * @description How long it really takes.
+             * @default 0.5
+             */
+            moment_s: number;
         };
         /**
          * StabilisationLevel
@@ -7525,6 +7972,18 @@ export interface components {
             pays: string;
             best?: components["schemas"]["ModeStrength"] | null;
             weakest?: components["schemas"]["ModeStrength"] | null;
+        };
+        /**
+         * SumName
+         * @description A quick sum as a choice.
+         */
+        SumName: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Question */
+            question: string;
         };
         /**
          * SunLight
@@ -7694,6 +8153,42 @@ export interface components {
              * @enum {string}
              */
             come_by: "owned" | "to-borrow" | "to-buy";
+        };
+        /**
+         * TallCrop
+         * @description What is left of a frame when another shape is cut from it.
+         */
+        TallCrop: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "crop";
+            /**
+             * Width Px
+             * @description Recorded width.
+             * @default 3840
+             */
+            width_px: number;
+            /**
+             * Height Px
+             * @description Recorded height.
+             * @default 2160
+             */
+            height_px: number;
+            /**
+             * Shape
+             * @description To be cut out.
+             * @default 9:16
+             * @enum {string}
+             */
+            shape: "9:16" | "1:1" | "4:5" | "16:9";
+            /**
+             * Wanted Px
+             * @description Longer side that the film needs.
+             * @default 1920
+             */
+            wanted_px: number;
         };
         /**
          * TemplateWord
@@ -8018,6 +8513,48 @@ export interface components {
              * @description Share of the sensor's width that is read.
              */
             sensor_share: number;
+        };
+        /**
+         * ViewSize
+         * @description View angle, distance and size of a subject: any two give the third.
+         */
+        ViewSize: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "view";
+            /**
+             * Wanted
+             * @description What is asked for.
+             * @default distance
+             * @enum {string}
+             */
+            wanted: "distance" | "size" | "angle";
+            /**
+             * Across Deg
+             * @description What the frame sees across.
+             * @default 70
+             */
+            across_deg: number;
+            /**
+             * Distance M
+             * @description To the subject.
+             * @default 3
+             */
+            distance_m: number;
+            /**
+             * Size M
+             * @description Of the subject, across the frame.
+             * @default 2
+             */
+            size_m: number;
+            /**
+             * Filled
+             * @description Share of the frame that it fills.
+             * @default 0.5
+             */
+            filled: number;
         };
         /**
          * Vocabulary
@@ -8352,6 +8889,32 @@ export interface components {
             label: string;
         };
         /**
+         * Worked
+         * @description A quick sum worked out. notes: what it takes for granted. brief: how a scene with these values begins.
+         */
+        Worked: {
+            /** Figures */
+            figures: components["schemas"]["Figured"][];
+            drawn?: components["schemas"]["Drawn"] | null;
+            /**
+             * Outlines
+             * @default []
+             */
+            outlines: components["schemas"]["Outline"][];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
+            /**
+             * Brief
+             * @description The beginning of a brief document.
+             */
+            brief?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
          * SchoolRequest
          * @description The school to plan under.
          */
@@ -8391,6 +8954,7 @@ export type CameraDay = components['schemas']['CameraDay'];
 export type CameraRequest = components['schemas']['CameraRequest'];
 export type CardLine = components['schemas']['CardLine'];
 export type CardReading = components['schemas']['CardReading'];
+export type CardTime = components['schemas']['CardTime'];
 export type CardView = components['schemas']['CardView'];
 export type CarryingWord = components['schemas']['CarryingWord'];
 export type Cell = components['schemas']['Cell'];
@@ -8400,6 +8964,7 @@ export type CheckView = components['schemas']['CheckView'];
 export type ClassView = components['schemas']['ClassView'];
 export type CloudRequest = components['schemas']['CloudRequest'];
 export type Codec = components['schemas']['Codec'];
+export type ColdCell = components['schemas']['ColdCell'];
 export type ColdShare = components['schemas']['ColdShare'];
 export type ColourFilter = components['schemas']['ColourFilter'];
 export type ColourProfile = components['schemas']['ColourProfile'];
@@ -8425,17 +8990,21 @@ export type DeviceView = components['schemas']['DeviceView'];
 export type DialledValue = components['schemas']['DialledValue'];
 export type DiveLog = components['schemas']['DiveLog'];
 export type DivePoint = components['schemas']['DivePoint'];
+export type Drawn = components['schemas']['Drawn'];
 export type Economy = components['schemas']['Economy'];
 export type EvLight = components['schemas']['EvLight'];
 export type EvReading = components['schemas']['EvReading'];
+export type Exposure = components['schemas']['Exposure'];
 export type FacingSpan = components['schemas']['FacingSpan'];
 export type FieldProblem = components['schemas']['FieldProblem'];
 export type Figure = components['schemas']['Figure'];
 export type FigureChange = components['schemas']['FigureChange'];
+export type Figured = components['schemas']['Figured'];
 export type Fill = components['schemas']['Fill'];
 export type Filming = components['schemas']['Filming'];
 export type FilterInWater = components['schemas']['FilterInWater'];
 export type FilterSpectrum = components['schemas']['FilterSpectrum'];
+export type Flicker = components['schemas']['Flicker'];
 export type GlassOption = components['schemas']['GlassOption'];
 export type Habits = components['schemas']['Habits'];
 export type Heading = components['schemas']['Heading'];
@@ -8449,6 +9018,7 @@ export type Housing = components['schemas']['Housing'];
 export type InLight = components['schemas']['InLight'];
 export type InSocket = components['schemas']['InSocket'];
 export type Inserted = components['schemas']['Inserted'];
+export type Intervals = components['schemas']['Intervals'];
 export type IsoScale = components['schemas']['IsoScale'];
 export type ItemEdit = components['schemas']['ItemEdit'];
 export type JobProblem = components['schemas']['JobProblem'];
@@ -8459,6 +9029,7 @@ export type Kit = components['schemas']['Kit'];
 export type KitHistory = components['schemas']['KitHistory'];
 export type Lamp = components['schemas']['Lamp'];
 export type LampClassWord = components['schemas']['LampClassWord'];
+export type LampDistance = components['schemas']['LampDistance'];
 export type LampInWater = components['schemas']['LampInWater'];
 export type LampLight = components['schemas']['LampLight'];
 export type LampSource = components['schemas']['LampSource'];
@@ -8496,10 +9067,12 @@ export type NewShots = components['schemas']['NewShots'];
 export type NoPicture = components['schemas']['NoPicture'];
 export type Option = components['schemas']['Option'];
 export type OrderView = components['schemas']['OrderView'];
+export type Outline = components['schemas']['Outline'];
 export type OwnLine = components['schemas']['OwnLine'];
 export type OwnText = components['schemas']['OwnText'];
 export type OwnView = components['schemas']['OwnView'];
 export type PackedView = components['schemas']['PackedView'];
+export type PanTime = components['schemas']['PanTime'];
 export type PasswordChange = components['schemas']['PasswordChange'];
 export type Pasted = components['schemas']['Pasted'];
 export type PastedModes = components['schemas']['PastedModes'];
@@ -8515,6 +9088,7 @@ export type PlaceRequest = components['schemas']['PlaceRequest'];
 export type PlaceView = components['schemas']['PlaceView'];
 export type Plan = components['schemas']['Plan'];
 export type PlanRequest = components['schemas']['PlanRequest'];
+export type Point = components['schemas']['Point'];
 export type PowerBank = components['schemas']['PowerBank'];
 export type Preset = components['schemas']['Preset'];
 export type PresetsView = components['schemas']['PresetsView'];
@@ -8530,6 +9104,7 @@ export type Readiness = components['schemas']['Readiness'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
 export type ReadingView = components['schemas']['ReadingView'];
 export type ReadyView = components['schemas']['ReadyView'];
+export type RedLeft = components['schemas']['RedLeft'];
 export type Refusal = components['schemas']['Refusal'];
 export type Remedy = components['schemas']['Remedy'];
 export type Remembered = components['schemas']['Remembered'];
@@ -8579,15 +9154,18 @@ export type SkyEvent = components['schemas']['SkyEvent'];
 export type SkyLight = components['schemas']['SkyLight'];
 export type SlotRequest = components['schemas']['SlotRequest'];
 export type SlotView = components['schemas']['SlotView'];
+export type SlowMotion = components['schemas']['SlowMotion'];
 export type StabilisationLevel = components['schemas']['StabilisationLevel'];
 export type Stance = components['schemas']['Stance'];
 export type StockView = components['schemas']['StockView'];
 export type Strength = components['schemas']['Strength'];
+export type SumName = components['schemas']['SumName'];
 export type SunLight = components['schemas']['SunLight'];
 export type Support = components['schemas']['Support'];
 export type SwapView = components['schemas']['SwapView'];
 export type Swappable = components['schemas']['Swappable'];
 export type TakenRequest = components['schemas']['TakenRequest'];
+export type TallCrop = components['schemas']['TallCrop'];
 export type TemplateWord = components['schemas']['TemplateWord'];
 export type Tick = components['schemas']['Tick'];
 export type TickRequest = components['schemas']['TickRequest'];
@@ -8604,6 +9182,7 @@ export type Unmatched = components['schemas']['Unmatched'];
 export type Upkeep = components['schemas']['Upkeep'];
 export type UsualRequest = components['schemas']['UsualRequest'];
 export type View = components['schemas']['View'];
+export type ViewSize = components['schemas']['ViewSize'];
 export type Vocabulary = components['schemas']['Vocabulary'];
 export type WantedShot = components['schemas']['WantedShot'];
 export type Warming = components['schemas']['Warming'];
@@ -8618,6 +9197,7 @@ export type Window = components['schemas']['Window'];
 export type Wish = components['schemas']['Wish'];
 export type WishRequest = components['schemas']['WishRequest'];
 export type Word = components['schemas']['Word'];
+export type Worked = components['schemas']['Worked'];
 export type SteadyTideApiSetupsSchoolRequest = components['schemas']['steady_tide__api__setups__SchoolRequest'];
 export type SteadyTideApiStancesSchoolRequest = components['schemas']['steady_tide__api__stances__SchoolRequest'];
 export type $defs = Record<string, never>;
@@ -13548,6 +14128,234 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    exports_lists: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    exports_power: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
                 };
             };
             /** @description Bad Request */
@@ -25085,6 +25893,140 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Town"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    vocabulary_quick_sums: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SumName"][];
+                };
+            };
+        };
+    };
+    vocabulary_work_sum_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Exposure"] | components["schemas"]["SlowMotion"] | components["schemas"]["Intervals"] | components["schemas"]["CardTime"] | components["schemas"]["ColdCell"] | components["schemas"]["RedLeft"] | components["schemas"]["Flicker"] | components["schemas"]["LampDistance"] | components["schemas"]["ViewSize"] | components["schemas"]["TallCrop"] | components["schemas"]["PanTime"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Worked"];
                 };
             };
             /** @description Bad Request */

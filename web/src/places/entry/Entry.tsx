@@ -95,6 +95,9 @@ export function Entry({ registration }: { registration: Registration }) {
             {joining ? "I have an account" : "Make an account"}
           </Button>
         )}
+        <a href="/sums" className="justify-self-center text-sea underline">
+          Quick sums, without an account
+        </a>
       </form>
     </main>
   );

@@ -64,11 +64,9 @@ def desk(browser: Browser, address: str) -> None:
     scene(page, address, "Sky over the sheds")
     page.get_by_role("region", name="What it hangs on").get_by_role("listitem").first.wait_for()
     shoot(page, "lapse")
-    page.goto(f"{address}/cards")
-    page.get_by_text("Fewest preset slots").click()
-    page.get_by_role("region", name="Presets of Skarv A4").wait_for()
-    page.get_by_text("Fewest preset slots").scroll_into_view_if_needed()
-    shoot(page, "presets")
+    page.goto(f"{address}/sums/exposure?ev100=14")
+    page.get_by_test_id("sum-answer").wait_for()
+    shoot(page, "sums")
 
 
 def beside(browser: Browser, address: str) -> None:
@@ -98,7 +96,6 @@ def first(browser: Browser, address: str) -> None:
     page.get_by_label("Day", exact=True).fill("2026-09-19")
     page.get_by_label("At about").fill("18:00")
     page.get_by_text(re.compile("^Sun .* up")).wait_for()
-    shoot(page, "first-light")
     for group in ("Light, brightest first", "Ways to hold it", "What it is for"):
         page.get_by_role("group", name=group).get_by_role("button").nth(1).click()
     page.get_by_role("region", name="What would help most").wait_for()
@@ -114,11 +111,14 @@ def day(browser: Browser, address: str) -> None:
     page.get_by_role("button", name="Under the rafts").click()
     page.get_by_text("evens the colours").wait_for()
     shoot(page, "day-water")
-    page.get_by_label("Lantern market from").fill("18:30")
-    page.get_by_role("row", name=re.compile("^Lantern market")).get_by_text("too dark").first.wait_for()
-    page.get_by_role("tab", name=re.compile("^Changes")).click()
-    page.get_by_role("table", name="Changes of the day").wait_for()
-    shoot(page, "day-changes")
+    page.get_by_role("link", name="Getting ready").click()
+    page.get_by_role("region", name="To mind").get_by_role("checkbox").first.click()
+    for number in (1, 2):
+        page.get_by_role("button", name=f"A4 standard cell no. {number}: not said").click()
+    shoot(page, "ready")
+    page.get_by_role("link", name="Shot list").click()
+    page.get_by_role("button", name=re.compile("^Shot 5")).click()
+    shoot(page, "shots")
 
 
 def phone(browser: Browser, address: str) -> None:

@@ -75,6 +75,10 @@ def test_lists_are_ticked_and_added_to_and_cells_said_to_be_charged(page: Page, 
     expect(page.get_by_role("region", name="To mind").get_by_role("checkbox").first).to_be_checked()
 
 
+DEMO = 5
+"""Shots that the made-up shoot has already."""
+
+
 def rows(page: Page) -> Locator:
     return page.get_by_role("region", name="Shots").get_by_role("listitem")
 
@@ -82,18 +86,18 @@ def rows(page: Page) -> Locator:
 def test_a_shot_list_by_keyboard(page: Page, demo: str) -> None:
     open_place(page, demo, "Shot list")
     subject = page.get_by_label("What is to be seen")
-    for count, name in enumerate(("The gig", "The oars", "The gig"), start=1):
+    for count, name in enumerate(("The gig", "A rower", "The gig"), start=DEMO + 1):
         subject.fill(name)
         subject.press("Enter")
         expect(rows(page)).to_have_count(count)
-    expect(rows(page).nth(2)).to_contain_text("The gig medium", use_inner_text=True)
-    expect(page.get_by_text(re.compile("The gig: no detail; The oars: no medium and no detail"))).to_be_visible()
+    expect(rows(page).nth(DEMO + 2)).to_contain_text("The gig medium", use_inner_text=True)
+    expect(page.get_by_text(re.compile("The gig: no detail; A rower: no medium and no detail"))).to_be_visible()
     grid = page.get_by_role("table", name="Sizes and angles of every object")
-    expect(grid.get_by_role("row", name="The oars")).to_contain_text("missing")
-    page.get_by_role("button", name="Shot 3: The gig").focus()
+    expect(grid.get_by_role("row", name="A rower")).to_contain_text("missing")
+    page.get_by_role("button", name=f"Shot {DEMO + 3}: The gig").focus()
     page.keyboard.press("Alt+ArrowUp")
-    expect(rows(page).nth(1)).to_contain_text("The gig")
-    expect(page.get_by_role("button", name="Shot 2: The gig")).to_be_focused()
+    expect(rows(page).nth(DEMO + 1)).to_contain_text("The gig")
+    expect(page.get_by_role("button", name=f"Shot {DEMO + 2}: The gig")).to_be_focused()
     page.keyboard.press("Enter")
     held = page.get_by_label("Held")
     held.fill("long")
@@ -101,33 +105,34 @@ def test_a_shot_list_by_keyboard(page: Page, demo: str) -> None:
     expect(page.get_by_text("0.5 to 3600 s")).to_be_visible()
     held.fill("12")
     held.press("Tab")
-    expect(rows(page).nth(1)).to_contain_text("12 s")
+    expect(rows(page).nth(DEMO + 1)).to_contain_text("12 s")
     tick(page.get_by_label("once only"))
     choose(page, "Scene", "Under the rafts")
-    expect(rows(page).nth(1)).to_contain_text("take the safest school for it")
+    expect(rows(page).nth(DEMO + 1)).to_contain_text("take the safest school for it")
     assert violations(page) == []
-    page.get_by_role("button", name="Shot 2: The gig").focus()
+    page.get_by_role("button", name=f"Shot {DEMO + 2}: The gig").focus()
     page.keyboard.press("Delete")
-    expect(rows(page)).to_have_count(2)
+    expect(rows(page)).to_have_count(DEMO + 2)
     page.get_by_role("button", name="Undo").click()
-    expect(rows(page)).to_have_count(3)
-    expect(rows(page).nth(1)).to_contain_text("12 s")
+    expect(rows(page)).to_have_count(DEMO + 3)
+    expect(rows(page).nth(DEMO + 1)).to_contain_text("12 s")
     page.reload()
-    expect(rows(page).nth(1)).to_contain_text("The gig medium", use_inner_text=True)
+    expect(rows(page).nth(DEMO + 1)).to_contain_text("The gig medium", use_inner_text=True)
 
 
 def test_a_shot_list_begins_with_three_and_is_pulled_into_order(page: Page, demo: str) -> None:
     open_place(page, demo, "Shot list")
-    page.get_by_label("What is to be seen").fill("Mussel ropes")
+    page.get_by_label("What is to be seen").fill("Buoys")
     choose(page, "Scene of the new shot", "Under the rafts")
     page.get_by_role("button", name="Begin with three").click()
-    expect(rows(page)).to_have_count(3)
-    expect(page.get_by_text(re.compile("Every object is covered"))).to_be_visible()
-    rows(page).nth(2).locator("svg").first.hover()
+    expect(rows(page)).to_have_count(DEMO + 3)
+    grid = page.get_by_role("table", name="Sizes and angles of every object")
+    expect(grid.get_by_role("row", name="Buoys")).not_to_contain_text("missing")
+    rows(page).nth(DEMO + 2).locator("svg").first.hover()
     page.mouse.down()
-    rows(page).nth(0).hover()
+    rows(page).nth(DEMO).hover()
     page.mouse.up()
-    expect(rows(page).nth(0)).to_contain_text("detail")
+    expect(rows(page).nth(DEMO)).to_contain_text("detail")
 
 
 def test_getting_ready_fits_a_phone(phone: Page, demo: str) -> None:
@@ -170,3 +175,26 @@ def test_quick_sums_need_no_account(page: Page, plain_address: str) -> None:
     expect(page.get_by_test_id("sum-answer")).to_have_text("4 s")
     expect(page.get_by_text("recorded / timeline").first).to_be_visible()
     assert violations(page) == []
+
+
+def test_a_night_is_begun_by_the_sky_and_its_ramp_told(page: Page, demo: str) -> None:
+    open_place(page, demo, "The day")
+    row = page.get_by_role("row", name=re.compile("^Sky over the sheds"))
+    row.get_by_role("button", name="Sky over the sheds").click()
+    night = page.get_by_role("region", name="At intervals")
+    expect(night).to_contain_text("thirds of a stop")
+    night.get_by_role("combobox", name="Begins with").click()
+    page.get_by_role("option", name=re.compile("^last light")).click()
+    expect(page.get_by_label("Sky over the sheds from")).to_have_value("20:21")
+    night.get_by_role("combobox", name="Ends with").click()
+    page.get_by_role("option", name=re.compile("^first dawn .* next day")).click()
+    expect(page.get_by_label("Sky over the sheds to")).to_have_value(re.compile("^04:5"))
+    page.get_by_role("region", name="Sky over the sheds, closer").get_by_role("link", name="Sky over the sheds").click()
+    film = page.get_by_label("Film wanted: sets one of the two above")
+    film.fill("20")
+    page.get_by_role("button", name="Set the interval").click()
+    expect(page.get_by_label("A frame every")).not_to_have_value("20")
+    expect(page.get_by_label("Runs for")).to_have_value(re.compile("^8.[5-9]"))
+    film.fill("none")
+    page.get_by_role("button", name="Set how long").click()
+    expect(page.get_by_role("alert")).to_be_visible()

@@ -9,10 +9,12 @@ from uuid import UUID, uuid5
 from steady_tide.core.kit.bag import Kit, checked_kit
 from steady_tide.core.light.almanac import Place
 from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.ready.shots import WantedShot
 from steady_tide.desk.accounts.entering import create_account, find_account
 from steady_tide.desk.bench.bench import Bench, Camera
 from steady_tide.desk.cards.dialled import Dialled
 from steady_tide.desk.kit.kit import KitDesk
+from steady_tide.desk.ready.shots import ShotLists
 from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.store.database import Session
@@ -57,7 +59,7 @@ def fill(at: Workplace, day: date, *, named: UUID | None = None) -> UUID:
     devices = KitDesk(at.rows).take_in(demo_kit())
     facts = ShootFacts(**{**data("scenes.json")["shoot"], "day": day})
     shoot = Shoots(at).add(facts, named=named)
-    bench = Bench(at)
+    bench, scenes = Bench(at), {}
     for scene in demo_scenes():
         cameras = [
             Camera(devices[camera["device"]], camera["school"], camera.get("pins", {}), camera.get("slot"))
@@ -66,7 +68,10 @@ def fill(at: Workplace, day: date, *, named: UUID | None = None) -> UUID:
         brief = Brief.read({**scene["brief"], **scene["on_the_day"]})
         starts, ends = (_moved(at, minute, day) for minute in scene["time"])
         schedule = {"starts": starts, "ends": ends, "spot": scene["spot"], "fixed": scene["fixed"]}
-        bench.put_scene(shoot.id, name=scene["name"], brief=brief, cameras=cameras, schedule=schedule)
+        made = bench.put_scene(shoot.id, name=scene["name"], brief=brief, cameras=cameras, schedule=schedule)
+        scenes[scene["name"]] = str(made.id)
+    wanted = [WantedShot.read({**one, "scene": scenes[one["scene"]]}) for one in data("scenes.json")["shots"]]
+    ShotLists(at).put(shoot.id, wanted)
     for left in data("scenes.json")["dialled"]:
         Dialled(at.rows).confirm(devices[left["device"]], left["slot"], left["values"])
     return shoot.id

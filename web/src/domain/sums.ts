@@ -117,7 +117,7 @@ export function drawnIn(drawn: Drawn, width: number, height: number): CurveDrawn
       .map((one, index) => `${index ? "L" : "M"}${x(one.x).toFixed(1)},${y(one.y).toFixed(1)}`)
       .join(""),
     at: { x: x(drawn.at.x), y: y(drawn.at.y) },
-    across: x.ticks(5).map((value) => ({ x: x(value), text: figure(value) })),
+    across: x.ticks(4).map((value) => ({ x: x(value), text: figure(value) })),
     upward: y.ticks(4).map((value) => ({ y: y(value), text: figure(value) })),
   };
 }

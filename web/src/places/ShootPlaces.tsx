@@ -1,4 +1,4 @@
-import { NavLink } from "react-router";
+import { Link, NavLink } from "react-router";
 
 const PLACES = [
   { path: "day", name: "The day" },
@@ -6,8 +6,8 @@ const PLACES = [
   { path: "shots", name: "Shot list" },
 ];
 
-/** The places of one shoot, from any of them. */
-export function ShootPlaces({ shootId }: { shootId: string }) {
+/** The places of one shoot, from any of them. within: whether one of them is shown, with the way back to all shoots. */
+export function ShootPlaces({ shootId, within = true }: { shootId: string; within?: boolean }) {
   return (
     <nav aria-label="Places of the shoot" className="no-print flex flex-wrap gap-1">
       {PLACES.map(({ path, name }) => (
@@ -19,6 +19,11 @@ export function ShootPlaces({ shootId }: { shootId: string }) {
           {name}
         </NavLink>
       ))}
+      {within ? (
+        <Link to="/" className="px-1.5 py-0.5 text-soft hover:underline">
+          All shoots
+        </Link>
+      ) : null}
     </nav>
   );
 }

@@ -1,6 +1,6 @@
 /** Quick sums: which there are, and one worked out. */
 
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import type { paths } from "../domain/documents";
 import { bodyOf, type SumValues } from "../domain/sums";
@@ -24,5 +24,13 @@ export function useSum(key: string, values: SumValues) {
     placeholderData: (before, asked) => (asked?.queryKey[1] === key ? before : undefined),
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
+  });
+}
+
+/** Work a sum out once, for a button. */
+export function useWorkOut() {
+  return useMutation({
+    mutationFn: (asked: Record<string, unknown>) =>
+      got(api.POST("/api/vocabulary/sums", { body: asked as Asked })),
   });
 }

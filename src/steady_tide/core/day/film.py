@@ -14,6 +14,7 @@ from steady_tide.core.day.timeline import Leaving, Marks, Window, leavings, near
 from steady_tide.core.kit.bag import BagItem, ColourFilter, Lamp
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.lapse.ramp import Ramp, ramp_of
 from steady_tide.core.light.lamps import lamp_lux
 from steady_tide.core.light.level import LampLight, SkyLight, SunLight
 from steady_tide.core.light.underwater import lamp_at_1_m
@@ -180,6 +181,18 @@ class SceneOnDay:
             caster=self.caster,
             shade_stops=light.shade_stops,
         )
+
+    @cached_property
+    def ramp(self) -> Ramp | None:
+        """What its first set does along the light, where it is shot at intervals and has a time."""
+        timed, first = self.timed, next((one for one in self.sets if one.sketch.exposing is not None), None)
+        lapse = self.brief.lapse
+        if timed is None or first is None or lapse is None or not self.brief.at_intervals:
+            return None
+        assert first.sketch.exposing is not None, "just looked for"
+        filmed = slice(timed[0], timed[1] + 1)
+        minutes, ev100 = self.light.minutes[filmed], self.light.ev100[filmed]
+        return ramp_of(minutes, ev100, first.sketch.exposing, interval_s=lapse.interval_s)
 
     @property
     def movable(self) -> Movable:

@@ -7,7 +7,7 @@ from typing import Final, Literal, NamedTuple
 import numpy as np
 
 from steady_tide.core.exposure.automatic import Chosen, automatic_exposure
-from steady_tide.core.quantities import setting_value, shutter_text
+from steady_tide.core.quantities import Quantity, setting_value, shutter_text
 
 
 @dataclass(frozen=True)
@@ -44,8 +44,8 @@ class ExposureSet:
             return self.longest_s
         return min(max(self.knee_s, self.shortest_s), self.longest_s)
 
-    def choose(self, scene_ev100: float) -> Chosen:
-        """What the camera does in this light."""
+    def choose(self, scene_ev100: Quantity) -> Chosen:
+        """What the camera does in this light [EV at ISO 100]."""
         return automatic_exposure(
             scene_ev100=scene_ev100,
             loss_stops=self.loss_stops,

@@ -105,6 +105,7 @@ def _seen(chosen: ExposedSet) -> dict[str, Any]:
     return {
         "reach": marks,
         "swappable": swappable_part(chosen, marks),
+        "exposing": chosen.settings,
         "across_deg": round(across, 1),
         "upright_deg": round(upright, 1),
     }

@@ -11,6 +11,7 @@ from steady_tide.core.day.courses import courses_of
 from steady_tide.core.day.dive import depths_of
 from steady_tide.core.day.film import CameraSet, SceneOnDay
 from steady_tide.core.day.scene import Around, open_sky, scene_light
+from steady_tide.core.day.skymarks import sky_marks
 from steady_tide.core.day.swaps import Course
 from steady_tide.core.day.timeline import Sky, Window, thinned
 from steady_tide.core.errors import BadInput, Problem
@@ -35,6 +36,8 @@ from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
 
 STEP_MINUTES = 10
 """How far apart the points of a curve in a picture lie."""
+LAST_MARK = 2160
+"""Marks of the sky are offered up to noon of the next day [minutes]."""
 MOON_NAMES = ((0.02, "new moon"), (0.35, "crescent"), (0.65, "half moon"), (0.98, "more than half a moon"))
 
 
@@ -140,6 +143,7 @@ class Days:
             sun_azimuth_deg=drawn(sky.sun_azimuth_deg),
             moon_deg=drawn(sky.moon_deg),
             events=told.events,
+            marks=[mark for mark in sky_marks(sky) if mark.minute <= LAST_MARK],
             golden=[_window(sky, span) for span in told.golden],
             blue=[_window(sky, span) for span in told.blue],
             polar=told.polar,
@@ -186,6 +190,7 @@ class Days:
             reachable=brief.reached,
             heading=scene.heading,
             water=_water(scene, cameras),
+            ramp=scene.ramp,
         )
 
     def _readings(self, shoot: ShootRow, scenes: Sequence[ScheduledScene], around: Around) -> list[ReadingView]:

@@ -76,8 +76,10 @@ class FilmingDesk:
         if any(name in given for name in TIME):
             scene.starts, scene.ends = filmed_times(filming.starts, filming.ends)
         scene.spot, scene.fixed = given.get("spot", scene.spot), given.get("fixed", scene.fixed)
-        brief = Brief.opened(scene.brief)
-        scene.brief = _with_filming(brief, given).plain()
+        brief = _with_filming(Brief.opened(scene.brief), given)
+        if any(name in given for name in TIME):
+            brief = _lapsing(brief, scene)
+        scene.brief = brief.plain()
         History(self.rows, scene).keep(_label(given))
 
     def film_all(self, shoot_id: UUID, times: Sequence[tuple[UUID, int, int]]) -> DayView:
@@ -167,6 +169,14 @@ def filmed_times(starts: int | None, ends: int | None) -> tuple[int | None, int 
     if ends > LAST_END:
         raise BadInput([Problem(("ends",), "it lies before noon of the next day")])
     return starts, ends
+
+
+def _lapsing(brief: Brief, scene: SceneRow) -> Brief:
+    """A scene at intervals runs for as long as it is filmed."""
+    if brief.lapse is None or not brief.at_intervals or scene.starts is None or scene.ends is None:
+        return brief
+    lapse = brief.lapse.model_copy(update={"hours": round((scene.ends - scene.starts) / 60.0, 3)})
+    return brief.model_copy(update={"lapse": lapse})
 
 
 def _with_filming(brief: Brief, given: Mapping[str, Any]) -> Brief:

@@ -5,9 +5,11 @@ from uuid import UUID
 
 from steady_tide.core.day.dive import Depths
 from steady_tide.core.day.heading import Heading
+from steady_tide.core.day.skymarks import SkyMark
 from steady_tide.core.day.swaps import Change
 from steady_tide.core.day.timeline import Leaving, Window
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.lapse.ramp import Ramp
 from steady_tide.core.light.almanac import SkyEvent
 from steady_tide.core.light.daylight import Ground
 from steady_tide.core.light.reading import Measured
@@ -94,6 +96,7 @@ class SceneDay(View):
     reachable: Reachable
     heading: Heading | None
     water: WaterDay | None
+    ramp: Ramp | None
 
 
 class SwapView(Change):
@@ -154,6 +157,7 @@ class DayView(View):
     sun_azimuth_deg: list[float]
     moon_deg: list[float]
     events: list[SkyEvent]
+    marks: list[SkyMark]
     golden: list[Window]
     blue: list[Window]
     polar: Literal["day", "night"] | None

@@ -86,12 +86,16 @@ class ShotLists:
         """
         self.rows.get(ShootRow, shoot_id, lock=True)
         if named is None or self.rows.made(ShotRow, named) is None:
-            self._fits(shoot_id, shots)
-            last = last_position(self.rows, shoot_id)
-            for offset, shot in enumerate(shots, start=1):
-                row = ShotRow(shoot_id=shoot_id, position=last + offset, document=shot.plain())
-                self.rows.add(row, named=named)
+            self.put(shoot_id, shots, named=named)
         return self.view(shoot_id)
+
+    def put(self, shoot_id: UUID, shots: Sequence[WantedShot], *, named: UUID | None = None) -> None:
+        """The same, without the list anew."""
+        self._fits(shoot_id, shots)
+        last = last_position(self.rows, shoot_id)
+        for offset, shot in enumerate(shots, start=1):
+            row = ShotRow(shoot_id=shoot_id, position=last + offset, document=shot.plain())
+            self.rows.add(row, named=named)
 
     def _fits(self, shoot_id: UUID, shots: Sequence[WantedShot]) -> None:
         if len(shots_of(self.rows, shoot_id)) + len(shots) > MOST:

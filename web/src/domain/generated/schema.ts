@@ -3676,6 +3676,8 @@ export interface components {
             moon_deg: number[];
             /** Events */
             events: components["schemas"]["SkyEvent"][];
+            /** Marks */
+            marks: components["schemas"]["SkyMark"][];
             /** Golden */
             golden: components["schemas"]["Window"][];
             /** Blue */
@@ -4181,6 +4183,33 @@ export interface components {
              * @default 100
              */
             base_iso: number;
+        };
+        /**
+         * ExposureSet
+         * @description The settings that decide exposure. Times in seconds; equal ends mean a fixed value.
+         */
+        ExposureSet: {
+            /** F Number */
+            f_number: number;
+            /** Shortest S */
+            shortest_s: number;
+            /** Longest S */
+            longest_s: number;
+            /** Iso Floor */
+            iso_floor: number;
+            /** Iso Ceiling */
+            iso_ceiling: number;
+            /** Loss Stops */
+            loss_stops: number;
+            /** Bias Stops */
+            bias_stops: number;
+            /**
+             * Programme
+             * @default shutter-first
+             */
+            programme: string;
+            /** Knee S */
+            knee_s?: number | null;
         };
         /**
          * FacingSpan
@@ -6141,6 +6170,29 @@ export interface components {
             beside: boolean;
         };
         /**
+         * Phase
+         * @description A stretch in which one thing follows the light [minutes of the day]. steps: jumps of a third of a stop in it.
+         *
+         *     error_stops: how far the picture is off at its end; words: what it comes to.
+         */
+        Phase: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /**
+             * Moving
+             * @enum {string}
+             */
+            moving: "shutter" | "iso" | "both" | "picture" | "nothing";
+            /** Steps */
+            steps: number;
+            /** Error Stops */
+            error_stops: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * PhoneReading
          * @description A phone's light sensor, lying where the subject is [lx].
          */
@@ -6425,6 +6477,8 @@ export interface components {
             assumption_keys: ("shake" | "light" | "weights" | "water-type" | "light-as-named" | "lamp-beside-lens" | "own-weights" | "meter-habit")[];
             /** @description What it takes of cells, cards and cooling. */
             running?: components["schemas"]["Running"] | null;
+            /** @description What of it decides exposure. */
+            exposing?: components["schemas"]["ExposureSet"] | null;
         };
         /**
          * PlanRequest
@@ -6634,6 +6688,29 @@ export interface components {
         PutAway: {
             /** Away */
             away: boolean;
+        };
+        /**
+         * Ramp
+         * @description What a set does along a changing light. light_stops: between its brightest and darkest.
+         *
+         *     jumps: steps of a third in all; every_frames: frames between two of them where they are nearest; None without any.
+         *     leaves: the minute from which the picture is off by half a stop or more; None where it never is.
+         */
+        Ramp: {
+            /** Light Stops */
+            light_stops: number;
+            /** Phases */
+            phases: components["schemas"]["Phase"][];
+            /** Jumps */
+            jumps: number;
+            /** Every Frames */
+            every_frames: number | null;
+            /** Leaves */
+            leaves: number | null;
+            /** Worst Stops */
+            worst_stops: number;
+            /** Words */
+            words: string;
         };
         /**
          * ReachPart
@@ -7080,6 +7157,7 @@ export interface components {
             reachable: "by-hand" | "awkward" | "menu-only" | "not-at-all";
             heading: components["schemas"]["Heading"] | null;
             water: components["schemas"]["WaterDay"] | null;
+            ramp: components["schemas"]["Ramp"] | null;
         };
         /**
          * SceneEdit
@@ -7770,6 +7848,19 @@ export interface components {
              * @description Where it differs from the shoot's [okta].
              */
             cloud_okta?: number | null;
+        };
+        /**
+         * SkyMark
+         * @description A moment of the sky, in minutes after midnight of the day; past midnight it goes on.
+         */
+        SkyMark: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "first-dawn" | "first-light" | "sunrise" | "sunset" | "last-light" | "dark" | "moonrise" | "moonset";
+            /** Minute */
+            minute: number;
         };
         /**
          * SlotRequest
@@ -8995,6 +9086,7 @@ export type Economy = components['schemas']['Economy'];
 export type EvLight = components['schemas']['EvLight'];
 export type EvReading = components['schemas']['EvReading'];
 export type Exposure = components['schemas']['Exposure'];
+export type ExposureSet = components['schemas']['ExposureSet'];
 export type FacingSpan = components['schemas']['FacingSpan'];
 export type FieldProblem = components['schemas']['FieldProblem'];
 export type Figure = components['schemas']['Figure'];
@@ -9076,6 +9168,7 @@ export type PanTime = components['schemas']['PanTime'];
 export type PasswordChange = components['schemas']['PasswordChange'];
 export type Pasted = components['schemas']['Pasted'];
 export type PastedModes = components['schemas']['PastedModes'];
+export type Phase = components['schemas']['Phase'];
 export type PhoneReading = components['schemas']['PhoneReading'];
 export type PictureFigures = components['schemas']['PictureFigures'];
 export type PictureView = components['schemas']['PictureView'];
@@ -9099,6 +9192,7 @@ export type ProblemView = components['schemas']['ProblemView'];
 export type Proof = components['schemas']['Proof'];
 export type Purchase = components['schemas']['Purchase'];
 export type PutAway = components['schemas']['PutAway'];
+export type Ramp = components['schemas']['Ramp'];
 export type ReachPart = components['schemas']['ReachPart'];
 export type Readiness = components['schemas']['Readiness'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
@@ -9152,6 +9246,7 @@ export type ShotsView = components['schemas']['ShotsView'];
 export type SignedIn = components['schemas']['SignedIn'];
 export type SkyEvent = components['schemas']['SkyEvent'];
 export type SkyLight = components['schemas']['SkyLight'];
+export type SkyMark = components['schemas']['SkyMark'];
 export type SlotRequest = components['schemas']['SlotRequest'];
 export type SlotView = components['schemas']['SlotView'];
 export type SlowMotion = components['schemas']['SlowMotion'];

@@ -19,6 +19,7 @@ import { useVocabulary } from "../../state/queries";
 import { ChoiceField, FlagField } from "../../ui/Field";
 import { Slider } from "../../ui/Slider";
 import { BriefField } from "./BriefField";
+import { FilmWanted } from "./FilmWanted";
 import { LampFields } from "./LampFields";
 
 function Room({ title, children }: { title: string; children: ReactNode }) {
@@ -52,7 +53,12 @@ export const BriefPanel = memo(function BriefPanel({
         {fields(LIGHT_CHANGE)}
       </Room>
       {draft.value("water") ? <Room title="Water">{fields(WATER)}</Room> : null}
-      {draft.value("lapse") ? <Room title="Interval">{fields(LAPSE)}</Room> : null}
+      {draft.value("lapse") ? (
+        <Room title="Interval">
+          {fields(LAPSE)}
+          <FilmWanted draft={draft} />
+        </Room>
+      ) : null}
       <Room title="Filming">
         {fields(FILMED)}
         {fields(FLAGS)}

@@ -7,6 +7,7 @@ import type { FilmingState } from "../../state/day";
 import { ChoiceField, FlagField } from "../../ui/Field";
 import { Compass } from "./Compass";
 import { DayPicture } from "./DayPicture";
+import { LapsePanel } from "./LapsePanel";
 import { number, Typed } from "./Typed";
 import { WaterPanel } from "./WaterPanel";
 
@@ -41,6 +42,7 @@ export function ScenePanel({ film, day, scene }: { film: FilmingState; day: DayV
       ) : (
         <Sun day={day} scene={scene} change={change} nudge={nudge} refused={refused} />
       )}
+      {scene.ramp ? <LapsePanel day={day} scene={scene} ramp={scene.ramp} change={change} /> : null}
       <DayPicture key={scene.id} day={day} scene={scene} />
       <div className="mt-1 flex flex-wrap items-end gap-x-3 gap-y-1 border-t rule pt-1">
         <Typed label="Spot" value={scene.spot} problem={refused.spot} onKeep={(spot) => change({ spot })} />

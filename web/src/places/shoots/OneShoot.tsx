@@ -29,7 +29,7 @@ export function OneShoot({ shoot }: { shoot: ShootView }) {
       <header className="flex flex-wrap items-baseline gap-x-3 border-b-2 border-ink px-4 py-2">
         <h2 className="text-place">{shoot.name}</h2>
         <span className="text-soft">{[shoot.place, day(shoot.day)].filter(Boolean).join(", ")}</span>
-        <ShootPlaces shootId={shoot.id} />
+        <ShootPlaces shootId={shoot.id} within={false} />
         <span className={`ml-auto ${open ? "font-semibold text-signal" : "text-soft"}`}>
           {open ? `${open} to decide` : "nothing left to decide"}
         </span>

@@ -1,8 +1,8 @@
 import type { Worked } from "../../domain/documents";
 import { drawnIn } from "../../domain/sums";
 
-const WIDTH = 520;
-const HEIGHT = 150;
+const WIDTH = 320;
+const HEIGHT = 130;
 
 /** A sum drawn: as a curve with the place that was asked for, or as one frame in another. */
 export function Picture({ worked, name }: { worked: Worked; name: string }) {
@@ -14,7 +14,7 @@ export function Picture({ worked, name }: { worked: Worked; name: string }) {
     <svg
       role="img"
       viewBox={`-52 -14 ${WIDTH + 66} ${HEIGHT + 54}`}
-      className="mt-3 w-full max-w-[38rem]"
+      className="mt-3 w-full max-w-[26rem]"
       aria-label={title}
     >
       <rect width={WIDTH} height={HEIGHT} fill="var(--paper)" stroke="var(--hairline)" />
@@ -60,7 +60,7 @@ export function Picture({ worked, name }: { worked: Worked; name: string }) {
 function Frames({ worked, name }: { worked: Worked; name: string }) {
   const frames = worked.outlines ?? [];
   const whole = frames.find((one) => !one.inner);
-  const scale = whole ? Math.min(WIDTH / whole.width, 220 / whole.height) : 1;
+  const scale = whole ? Math.min(WIDTH / whole.width, 180 / whole.height) : 1;
   const [width, height] = [(whole?.width ?? 1) * scale, (whole?.height ?? 1) * scale];
   return (
     <svg

@@ -77,6 +77,14 @@ def _told_lapse(m: Measures) -> list[Figure]:
     drawn = "15.041″/s · shutter · focal length, on the equator"
     return [
         _figure("frames", "Frames", float(m.frames), "", f"{m.frames}", "floor((time - shutter) / interval) + 1"),
+        _figure(
+            "frame",
+            "A frame",
+            1000.0 * m.recorded_gb / max(m.frames, 1),
+            "MB",
+            f"{1000.0 * m.recorded_gb / max(m.frames, 1):.3g}",
+            "as single frames, or of the film at its bit rate",
+        ),
         _figure("film", "Film", m.film_s, "s", f"{m.film_s:.0f}", "frames over timeline rate"),
         _figure("trail", "Star trail", m.trail_px, "px", f"{m.trail_px:.1f}", drawn),
     ]

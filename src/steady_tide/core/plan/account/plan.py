@@ -5,7 +5,7 @@ from typing import Literal
 from pydantic import Field
 
 from steady_tide.core.document import Part
-from steady_tide.core.exposure.reach import EndKind
+from steady_tide.core.exposure.reach import EndKind, ExposureSet
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LightLevel
 
@@ -291,6 +291,7 @@ class Sketch(Part):
     values: dict[Setting, Value]
     texts: dict[Setting, str]
     running: Running | None = None
+    exposing: ExposureSet | None = None
 
 
 class Plan(Part):
@@ -329,6 +330,7 @@ class Plan(Part):
     caution_keys: list[Caution] = Field(default=[], description="What `cautions` say in words, in their order.")
     assumption_keys: list[Assumption] = Field(default=[], description="What `assumptions` say, in their order.")
     running: Running | None = Field(default=None, description="What it takes of cells, cards and cooling.")
+    exposing: ExposureSet | None = Field(default=None, description="What of it decides exposure.")
 
     @property
     def sketch(self) -> Sketch:

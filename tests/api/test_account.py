@@ -5,6 +5,7 @@ import zipfile
 from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
 from typing import Any
+from uuid import uuid4
 
 import pytest
 from starlette.testclient import TestClient
@@ -101,6 +102,12 @@ def test_everything_goes_out_and_comes_in_elsewhere(app: Any) -> None:
     mine.post("/api/places", json={"name": "The quay", "latitude_deg": 58, "longitude_deg": 6})
     revision = mine.get(f"/api/scenes/{scene['id']}").json()["revision"]
     mine.post(f"/api/setups/{setup}/card/confirm", json={"revision": revision})
+    mine.post(f"/api/shoots/{shoot}/shots/start", json={"scene_id": scene["id"], "subject": "Lanterns"})
+    mine.post(f"/api/shoots/{shoot}/shots", json={"shot": {"subject": "Nowhere yet"}})
+    mine.put(f"/api/shoots/{shoot}/ready/ticks", json={"key": "lens", "done": True})
+    mine.put(f"/api/shoots/{shoot}/ready/lines/{uuid4()}", json={"text": "Ask the harbour master"})
+    mine.put("/api/kit/stock/a4-cold", json={"number": 2, "state": "in-use"})
+    mine.put("/api/account/upkeep", json={"copies": 3})
     archive = mine.get("/api/account/archive")
     assert archive.headers["content-type"] == "application/zip"
     names = zipfile.ZipFile(io.BytesIO(archive.content)).namelist()
@@ -114,6 +121,12 @@ def test_everything_goes_out_and_comes_in_elsewhere(app: Any) -> None:
         assert [out.read(name) for name in names] == [back.read(name) for name in names]
     (copied,), (own,) = other.get("/api/shoots").json(), mine.get("/api/shoots").json()
     assert copied["scenes"][0]["setups"][0]["headline"] == own["scenes"][0]["setups"][0]["headline"]
+    shots = other.get(f"/api/shoots/{copied['id']}/shots").json()["shots"]
+    assert [one["scene_name"] for one in shots] == ["A scene"] * 3 + [None]
+    ready = other.get(f"/api/shoots/{copied['id']}/ready").json()
+    assert [one["text"] for one in ready["own"]] == ["Ask the harbour master"]
+    assert next(one for one in ready["checks"] if one["key"] == "lens")["done"]
+    assert other.get("/api/account/upkeep").json()["copies"] == 3
 
 
 def zipped(**files: bytes) -> bytes:

@@ -15,13 +15,16 @@ from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.reading import Measured
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import Stance
+from steady_tide.core.ready.shots import WantedShot
+from steady_tide.core.ready.stock import PieceState
+from steady_tide.core.ready.upkeep import Upkeep
 
 LARGEST_BYTES: Final = 30_000_000
 """Of a file in an archive, unpacked."""
 README: Final = """This is what one account of Steady Tide owned.
 
 kit.json      the cameras and the bag: a kit document, as published in the format's schema
-account.json  shoots with their scenes (a brief document each), readings, places, own schools and numbers
+account.json  shoots with their scenes (a brief document each), readings, shots and lists; places, schools, numbers
 
 Both are plain JSON. "Bring in" on the account page of any Steady Tide takes the whole archive.
 """
@@ -60,8 +63,31 @@ class KeptReading(Part):
     measured: Measured
 
 
+class KeptCheck(Part):
+    """Something ticked on a shoot's list, by its key; text: of a line of its owner's own."""
+
+    key: Annotated[str, StringConstraints(min_length=1, max_length=140)]
+    text: Annotated[str, StringConstraints(max_length=200)] | None = None
+    done: bool = False
+
+
+class KeptShot(Part):
+    """A shot; scene: which of the shoot's, from 0; None for none."""
+
+    scene: int | None = Field(default=None, ge=0, le=1000)
+    shot: WantedShot
+
+
+class KeptPiece(Part):
+    """A single cell or card, and how it stands."""
+
+    item: Key
+    number: int = Field(ge=1, le=200)
+    state: PieceState
+
+
 class KeptShoot(Part):
-    """A shoot with its scenes and readings."""
+    """A shoot with its scenes, readings, shots and what was ticked of its lists."""
 
     name: Text
     place: Text = ""
@@ -73,6 +99,8 @@ class KeptShoot(Part):
     travel_minutes: int = Field(default=15, ge=0, le=600)
     scenes: Annotated[list[KeptScene], Field(max_length=500)] = []
     readings: Annotated[list[KeptReading], Field(max_length=500)] = []
+    checks: Annotated[list[KeptCheck], Field(max_length=2000)] = []
+    shots: Annotated[list[KeptShot], Field(max_length=500)] = []
 
 
 class KeptPlace(Part):
@@ -110,6 +138,8 @@ class Archive(Part):
     places: Annotated[list[KeptPlace], Field(max_length=1000)] = []
     shoots: Annotated[list[KeptShoot], Field(max_length=1000)] = []
     dialled: Annotated[list[KeptSlot], Field(max_length=2000)] = []
+    pieces: Annotated[list[KeptPiece], Field(max_length=5000)] = []
+    upkeep: Upkeep | None = None
 
 
 def packed(archive: Archive, kit: Kit | None) -> bytes:

@@ -46,6 +46,18 @@ function useEntries(): Entry[] {
   const devices = useDevices().data ?? [];
   const scenes = shoots.flatMap((shoot) => [
     { key: `day ${shoot.id}`, words: `The day of ${shoot.name}`, kind: "day", to: `/shoots/${shoot.id}/day` },
+    {
+      key: `ready ${shoot.id}`,
+      words: `Getting ready for ${shoot.name}`,
+      kind: "lists",
+      to: `/shoots/${shoot.id}/ready`,
+    },
+    {
+      key: `shots ${shoot.id}`,
+      words: `Shot list of ${shoot.name}`,
+      kind: "shots",
+      to: `/shoots/${shoot.id}/shots`,
+    },
     ...shoot.scenes.flatMap((scene) => [
       {
         key: `scene ${scene.id}`,

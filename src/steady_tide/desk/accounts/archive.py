@@ -1,38 +1,47 @@
 """Everything an account owns, taken out as an archive, and brought in again beside what is there."""
 
+from collections.abc import Sequence
 from dataclasses import asdict, fields
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.light.reading import checked
 from steady_tide.core.plan.prices.book import BOOK
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.wishes import read_pins
+from steady_tide.desk.accounts.upkeep import keep_upkeep, upkeep_of
 from steady_tide.desk.bench.bench import Bench, Camera
 from steady_tide.desk.cards.dialled import Dialled
 from steady_tide.desk.day.filming import filmed_times
 from steady_tide.desk.kit.kit import KitDesk
+from steady_tide.desk.ready.getting_ready import OWN
+from steady_tide.desk.ready.shots import ShotLists
+from steady_tide.desk.ready.stock import Stock
 from steady_tide.desk.shoots.places import Places
 from steady_tide.desk.shoots.shoots import ShootFacts
 from steady_tide.desk.taste.stances import Stances
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.archive import (
     Archive,
+    KeptCheck,
+    KeptPiece,
     KeptPlace,
     KeptReading,
     KeptScene,
     KeptSchool,
     KeptSetup,
     KeptShoot,
+    KeptShot,
     KeptSlot,
     packed,
     unpacked,
 )
 from steady_tide.store.errors import Taken
 from steady_tide.store.repositories.kit import devices
+from steady_tide.store.repositories.ready import checks_of
 from steady_tide.store.repositories.setups import dialled, setups_of
 from steady_tide.store.repositories.shoots import readings_of, scenes_of, shoots
-from steady_tide.store.tables import ReadingRow, SceneRow, ShootRow
+from steady_tide.store.tables import CheckRow, ReadingRow, SceneRow, ShootRow
 
 
 class Archives:
@@ -60,12 +69,18 @@ class Archives:
             ],
             shoots=[self._shoot(row, keys) for row in shoots(self.rows)],
             dialled=[KeptSlot(device=key, slot=slot, values=values) for (key, slot), values in slots.items()],
+            pieces=[
+                KeptPiece(item=key, number=number, state=state)
+                for (key, number), state in Stock(self.rows).states.items()
+            ],
+            upkeep=upkeep_of(self.rows),
         )
         return packed(archive, KitDesk(self.rows).kit() if keys else None)
 
     def _shoot(self, row: ShootRow, keys: dict[UUID, str]) -> KeptShoot:
         scenes = scenes_of(self.rows, row.id)
         at = {scene.id: number for number, scene in enumerate(scenes)}
+        numbers = {str(key): number for key, number in at.items()}
         return KeptShoot(
             **{one.name: getattr(row, one.name) for one in fields(ShootFacts)},
             scenes=[self._scene(scene, keys) for scene in scenes],
@@ -76,6 +91,11 @@ class Archives:
                     measured=one.measured,
                 )
                 for one in readings_of(self.rows, row.id)
+            ],
+            checks=[_kept(one) for one in checks_of(self.rows, row.id)],
+            shots=[
+                KeptShot(scene=numbers.get(shot.scene), shot=shot.model_copy(update={"scene": ""}))
+                for shot in ShotLists(self.at).shots(row.id)
             ],
         )
 
@@ -118,6 +138,16 @@ class Archives:
                     ids[slot.device], slot.slot, {name.value: kept for name, kept in slot.values.items()}
                 )
 
+        self._bring_upkeep(archive)
+
+    def _bring_upkeep(self, archive: Archive) -> None:
+        """How cells and cards stand, and what budgets rest on."""
+        if archive.upkeep is not None:
+            keep_upkeep(self.rows, archive.upkeep)
+        stock = Stock(self.rows)
+        for piece in archive.pieces:
+            stock.note(piece.item, piece.number, piece.state)
+
     def _taste(self, archive: Archive) -> dict[str, str]:
         """Own schools and weights; which key each school of the archive has here."""
         stances, found = Stances(self.rows), {}
@@ -156,3 +186,23 @@ class Archives:
             scene_id = scenes[reading.scene].id if reading.scene is not None and reading.scene < len(scenes) else None
             plain = reading.measured.plain()
             self.rows.add(ReadingRow(shoot_id=row.id, scene_id=scene_id, minute=reading.minute, measured=plain))
+        self._bring_lists(row.id, shoot, [str(scene.id) for scene in scenes])
+
+    def _bring_lists(self, shoot_id: UUID, shoot: KeptShoot, scenes: Sequence[str]) -> None:
+        """What was ticked and added, and the shots. scenes: ids, in the order of the archive."""
+        own = [one for one in shoot.checks if one.text is not None]
+        ticked = {one.key: one for one in shoot.checks if one.text is None}
+        for check in (*own, *ticked.values()):
+            key = check.key if check.text is None else f"{OWN}{uuid4()}"
+            self.rows.add(CheckRow(shoot_id=shoot_id, key=key, text=check.text, done=check.done))
+        ids = dict(enumerate(scenes))
+        shots = [
+            one.shot.model_copy(update={"scene": "" if one.scene is None else ids.get(one.scene, "")})
+            for one in shoot.shots
+        ]
+        ShotLists(self.at).put(shoot_id, shots)
+
+
+def _kept(row: CheckRow) -> KeptCheck:
+    """A tick as it is taken out; a line of one's own goes without its id."""
+    return KeptCheck(key=row.key if row.text is None else OWN.strip(), text=row.text, done=row.done)

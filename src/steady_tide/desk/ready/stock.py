@@ -68,6 +68,11 @@ class Stock:
         self.rows.settle()
         return self.view()
 
+    def note(self, item_key: str, number: int, state: PieceState) -> None:
+        """Keep how a piece stands, whether or not it is in the bag: for what is brought in."""
+        row = next((one for one in pieces(self.rows) if (one.item_key, one.number) == (item_key, number)), None)
+        self._put(item_key, number, state, row)
+
     def _put(self, item_key: str, number: int, state: PieceState | None, row: PieceRow | None) -> None:
         if state is None:
             if row is not None:

@@ -12,6 +12,7 @@ from steady_tide.core.kit.bag import BagItem, Housing
 from steady_tide.core.kit.settings import label_in_text
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.ready.budget import Shortage, day_budget
+from steady_tide.core.ready.shots import WantedShot
 from steady_tide.desk.accounts.upkeep import upkeep_of
 from steady_tide.desk.bench.bench import LONGEST_COPIED, Bench
 from steady_tide.desk.bench.history import History
@@ -19,6 +20,7 @@ from steady_tide.desk.cards.dialled import Dialled, leftovers
 from steady_tide.desk.day.skies import on_day
 from steady_tide.desk.edits import joined_plain
 from steady_tide.desk.planning import Planner
+from steady_tide.desk.ready.shots import ShotLists
 from steady_tide.desk.taste.stances import INHERITED, Stances
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary, SetupSummary, ShootView
 from steady_tide.desk.workplace import Workplace
@@ -84,16 +86,19 @@ class Shoots:
         return self._view(shoot, Planner(self.at))
 
     def copy(self, shoot_id: UUID, *, day: date | None = None) -> ShootView:
-        """A copy of a shoot with its scenes and their times, for another day or none.
+        """A copy of a shoot with its scenes and their times and its shots, for another day or none.
 
-        Readings stay with the day they were of.
+        Readings and ticks stay with the day they were of.
         """
         shoot = self.rows.get(ShootRow, shoot_id)
         facts = {one.name: getattr(shoot, one.name) for one in fields(ShootFacts)}
         made = self.rows.add(ShootRow(**{**facts, "name": f"{shoot.name[:LONGEST_COPIED]} (copy)", "day": day}))
-        bench = Bench(self.at)
-        for scene in scenes_of(self.rows, shoot.id):
-            bench.copy_scene(scene.id, to=made.id, name=scene.name, with_times=True)
+        bench, lists = Bench(self.at), ShotLists(self.at)
+        copied = {
+            str(scene.id): str(bench.copy_scene(scene.id, to=made.id, name=scene.name, with_times=True).id)
+            for scene in scenes_of(self.rows, shoot.id)
+        }
+        lists.put(made.id, [_anew(shot, copied) for shot in lists.shots(shoot.id)])
         return self._view(made, Planner(self.at))
 
     def _known(self, school: str) -> None:
@@ -191,6 +196,11 @@ class Shoots:
             leftovers=self._leftovers(setup, outcome),
             light=_light(outcome),
         )
+
+
+def _anew(shot: WantedShot, scenes: Mapping[str, str]) -> WantedShot:
+    """A shot for another day: not done, in the scene that stands for its own. scenes: ids by those they stand for."""
+    return shot.model_copy(update={"done": False, "scene": scenes.get(shot.scene, "")})
 
 
 def _headline(outcome: Outcome) -> str:

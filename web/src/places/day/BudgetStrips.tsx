@@ -1,4 +1,4 @@
-import { areas, fillLine, piece, uncovered } from "../../domain/budget";
+import { areas, fillLine, piece, restsWords, uncovered } from "../../domain/budget";
 import { clock, type Plot } from "../../domain/day";
 import type { CameraBudget, DayView, Inserted } from "../../domain/documents";
 
@@ -53,6 +53,12 @@ function Strip({
         .map((one) => (
           <Goes key={`card ${one.minute}`} one={one} what="card" day={day} drawn={drawn} />
         ))}
+      {camera.rests.map((rests) => (
+        <g key={rests.minute} transform={`translate(${drawn.x(rests.minute)},3)`}>
+          <title>{restsWords(rests)}</title>
+          <path d="M-3,0 v9 M1,0 v9" stroke="var(--signal)" strokeWidth={2} />
+        </g>
+      ))}
       {gaps.map((gap) => (
         <g key={`${gap.start} ${gap.words}`}>
           <title>{gap.words}</title>

@@ -36,7 +36,14 @@ export function Power({ day }: { day: DayView }) {
       </table>
       <p className="mt-1">
         <span className="font-semibold">{budget.gb.toFixed(0)} GB</span> in all; copying takes{" "}
-        <span className="font-semibold">{lasting(budget.copy_minutes)}</span>, one after another.
+        <span className="font-semibold">{lasting(budget.copy_minutes)}</span>, one after another.{" "}
+        <a
+          href={`/api/shoots/${day.shoot_id}/power.csv`}
+          download="power.csv"
+          className="text-soft underline max-md:inline-flex max-md:min-h-11 max-md:items-center"
+        >
+          As a table
+        </a>
       </p>
       <RestsOn />
     </div>

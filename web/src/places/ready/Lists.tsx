@@ -29,12 +29,15 @@ function Line({
   words,
   beside,
   after,
+  stands = false,
 }: {
   done: boolean;
   onTick: (done: boolean) => void;
   words: string;
   beside?: string;
   after?: ReactNode;
+  /** It is not crossed out: it holds after it was ticked, too. */
+  stands?: boolean;
 }) {
   return (
     <li className="flex min-h-8 items-center gap-2 border-b border-hair/50 max-md:min-h-11">
@@ -46,7 +49,7 @@ function Line({
           onChange={(event) => onTick(event.target.checked)}
         />
         <span className="min-w-0">
-          <span className={done ? "text-soft line-through decoration-1" : ""}>{words}</span>
+          <span className={done && !stands ? "text-soft line-through decoration-1" : ""}>{words}</span>
           {beside ? <span className="ml-2 text-note text-soft">{beside}</span> : null}
         </span>
       </label>
@@ -68,6 +71,7 @@ export function Cautions({ ready, onTick }: { ready: ReadyView; onTick: OnTick }
             <Line
               key={one.tick}
               done={one.done}
+              stands
               onTick={(done) => onTick(one.tick, done)}
               words={one.words}
               beside={

@@ -38,6 +38,13 @@ function Told({ ready }: { ready: ReadyView }) {
           <Button className="no-print" onClick={() => window.print()}>
             Print
           </Button>
+          <a
+            href={`/api/shoots/${ready.shoot_id}/ready.csv`}
+            download="ready.csv"
+            className="no-print text-small text-soft underline"
+          >
+            Table
+          </a>
         </span>
       </header>
       <p aria-live="polite" className="font-title text-verdict font-semibold">

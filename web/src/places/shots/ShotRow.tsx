@@ -56,7 +56,7 @@ export function ShotRow({
       <div className="flex items-center gap-2 px-2 py-1">
         <span
           aria-hidden
-          className="no-print cursor-grab touch-none text-soft"
+          className="no-print cursor-grab touch-none text-soft max-md:hidden"
           onPointerDown={(event) => {
             event.currentTarget.releasePointerCapture(event.pointerId);
             onPull(one.id);
@@ -65,14 +65,16 @@ export function ShotRow({
         >
           <GripVertical size={15} />
         </span>
-        <span className="w-6 text-right text-soft">{number}</span>
-        <input
-          type="checkbox"
-          className="size-4 accent-(--sea)"
-          aria-label={`Done: ${shot.subject}, ${shot.size}`}
-          checked={shot.done}
-          onChange={(event) => acts.say(one.id, { ...shot, done: event.target.checked })}
-        />
+        <span className="w-6 text-right text-soft max-md:w-4">{number}</span>
+        <label className="grid shrink-0 place-items-center max-md:min-h-11 max-md:min-w-11">
+          <input
+            type="checkbox"
+            className="size-4 accent-(--sea)"
+            aria-label={`Done: ${shot.subject}, ${shot.size}`}
+            checked={shot.done}
+            onChange={(event) => acts.say(one.id, { ...shot, done: event.target.checked })}
+          />
+        </label>
         <button
           type="button"
           data-head

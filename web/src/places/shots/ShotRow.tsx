@@ -66,7 +66,7 @@ export function ShotRow({
           <GripVertical size={15} />
         </span>
         <span className="w-6 text-right text-soft max-md:w-4">{number}</span>
-        <label className="grid shrink-0 place-items-center max-md:min-h-11 max-md:min-w-11">
+        <label className="grid shrink-0 place-items-center max-md:min-h-[44px] max-md:min-w-[44px]">
           <input
             type="checkbox"
             className="size-4 accent-(--sea)"

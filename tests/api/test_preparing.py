@@ -162,6 +162,10 @@ def test_a_shot_list_goes_out_as_a_table_and_comes_in(mine: TestClient) -> None:
     table = mine.get(f"/api/shoots/{scene['shoot_id']}/shots.csv").text
     told = mine.post(f"{base}/table", json={"text": table}).json()
     assert [one["shot"] for one in told["shots"][:3]] == [one["shot"] for one in told["shots"][3:]]
+    copied = mine.post(f"/api/shoots/{scene['shoot_id']}/copy", json={}).json()
+    there = mine.get(f"/api/shoots/{copied['id']}/shots").json()
+    assert len(there["shots"]) == 6 and {one["scene_name"] for one in there["shots"]} == {"A scene"}
+    assert there["shots"][0]["shot"]["scene"] == copied["scenes"][0]["id"]
     refused = mine.post(f"{base}/table", json={"text": "subject,size\nRope,huge"})
     assert refused.status_code == 422 and "line 2" in refused.json()["errors"][0]["message"]
     elsewhere = add_scene(mine, SCENES["The pilot gig"])

@@ -13,7 +13,7 @@ from steady_tide.core.ready.charging import IN_BODY_W, ToCharge, charge_minutes,
 from steady_tide.core.ready.checks import Planned, Shoot, cautions_of, checks_of, packing_of
 from steady_tide.core.ready.stock import to_charge, with_spares
 from steady_tide.core.ready.upkeep import Upkeep
-from tests.situations import A4, D1, KIT, MANUAL, brief, outcome
+from tests.situations import A4, BUILT_IN, D1, KIT, MANUAL, brief, outcome
 
 UPKEEP = Upkeep(charging_efficiency=0.5)
 
@@ -156,3 +156,15 @@ def test_cautions_are_told_once_with_their_scenes_and_three_are_acknowledged() -
     assert [one.caution for one in told if one.once] == ["diving", "flying"]
     assert {one.caution for one in told} >= {"wildlife"} and not told[-1].once
     assert next(one for one in told if one.caution == "diving").scenes == ["Under the rafts"]
+
+
+def test_a_body_is_packed_once_and_a_variable_filter_is_one_thing() -> None:
+    jar, street = planned("The smoked jar", MANUAL), planned("Lantern market", BUILT_IN)
+    packed = packing_of(shoot(jar, street))
+    (body,) = [one for one in packed if one.kind == "camera"]
+    assert body.label == "Lumme 8" and body.scenes == ["The smoked jar", "Lantern market"]
+    glass = next(one.key for one in jar.plan.brought if one.kind == "nd")
+    assert "@" in glass, "the phone's filter is variable"
+    (filtered,) = [one for one in packed if one.kind == "nd"]
+    assert filtered.key == glass.split("@")[0]
+    assert any(one.key == f"clean {filtered.key}" for one in checks_of(shoot(jar, street)))

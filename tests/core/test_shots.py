@@ -121,3 +121,8 @@ def test_what_cannot_be_meant_is_told_by_its_line(text: str, told: str) -> None:
 def test_no_cell_of_a_table_is_a_formula() -> None:
     text = shots_to_csv([shot("=1+1", note="@x")], {})
     assert "'=1+1" in text and text.splitlines()[0] == ",".join(COLUMNS)
+
+
+def test_a_long_list_names_the_first_gaps_and_counts_the_rest() -> None:
+    told = coverage_of([shot(f"Thing {number}") for number in range(6)])
+    assert "Thing 2: no" in told.words and "Thing 3: no" not in told.words and "and 3 more" in told.words

@@ -126,14 +126,14 @@ def _body(key: str, of: Sequence[tuple[Run, SceneOnDay, CameraSet]]) -> Body:
     devices = {camera.device.key: camera.device for _, _, camera in of}
     return Body(
         key=key,
-        name=_common([device.name for device in devices.values()]),
+        name=common_name([device.name for device in devices.values()]),
         devices=tuple(devices.values()),
         runs=tuple(run for run, _, _ in of),
         setups={scene.key: camera.key for _, scene, camera in of},
     )
 
 
-def _common(names: Sequence[str]) -> str:
+def common_name(names: Sequence[str]) -> str:
     """What the profiles of one body are called together: what their names begin with alike, else all of them."""
     first, last = min(names), max(names)
     alike = next((at for at, (one, other) in enumerate(zip(first, last, strict=False)) if one != other), len(first))

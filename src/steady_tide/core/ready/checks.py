@@ -11,7 +11,9 @@ from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.account.minded import CAUTIONS
 from steady_tide.core.plan.account.plan import Caution, Plan
 from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.glasses import filters_of
 from steady_tide.core.quantities import counted
+from steady_tide.core.ready.budget import common_name
 
 Group = Literal["power", "media", "glass", "housing", "support", "cameras", "scene", "time"]
 GROUP_LABELS: Final[dict[Group, str]] = {
@@ -89,8 +91,9 @@ class Shoot:
         scenes: dict[str, list[str]] = {}
         for one in self.planned:
             for thing in one.plan.brought:
-                if thing.key in by_key:
-                    scenes.setdefault(thing.key, []).append(one.scene)
+                for key in filters_of(thing.key):
+                    if key in by_key:
+                        scenes.setdefault(key, []).append(one.scene)
         return [(by_key[key], _each(names)) for key, names in scenes.items()]
 
     @property
@@ -270,33 +273,40 @@ def checks_of(shoot: Shoot) -> list[Check]:
 
 
 def packing_of(shoot: Shoot) -> list[Packed]:
-    """Everything to take along: cameras, what their plans bring, and more of it where the day takes more."""
+    """Everything to take along: bodies, what their plans bring, and the cells the day takes, with a spare."""
     found: dict[str, Packed] = {}
-    for one in shoot.planned:
-        key = one.device.body or one.device.key
-        kept = found.get(f"camera {key}")
-        names = _each([*(kept.scenes if kept else []), one.scene])
-        found[f"camera {key}"] = Packed(
-            key=f"camera {key}", kind="camera", label=one.device.name, count=1, come_by="owned", scenes=names
+
+    def pack(key: str, kind: str, label: str, come_by: str, count: int, scenes: Sequence[str]) -> None:
+        before = found.get(key)
+        found[key] = Packed(
+            key=key,
+            kind=kind,
+            label=label,
+            count=max(count, before.count if before else 0),
+            come_by=come_by,
+            scenes=_each([*(before.scenes if before else []), *scenes]),
         )
+
+    for body, devices in _bodies(shoot).items():
+        pack(f"camera {body}", "camera", common_name([one.name for one in devices]), "owned", 1,
+             shoot.scenes_on([one.key for one in devices]))  # fmt: skip
     things = {item.key: item for item in shoot.bag}
     for one in shoot.planned:
         for thing in (each for each in one.plan.brought if each.kind != "cell"):
-            item, kept = things.get(thing.key), found.get(thing.key)
-            count = max(thing.count, kept.count if kept else 0)
-            found[thing.key] = Packed(
-                key=thing.key,
-                kind=thing.kind,
-                label=thing.label,
-                count=count,
-                come_by=item.come_by if item else "owned",
-                scenes=_each([*(kept.scenes if kept else []), one.scene]),
-            )
+            for key in filters_of(thing.key) if thing.kind == "nd" else [thing.key]:
+                if (item := things.get(key)) is not None:
+                    pack(key, item.kind, item.label, item.come_by, thing.count, [one.scene])
     for cell, count, scenes in shoot.cells_along:
-        found[cell.key] = Packed(
-            key=cell.key, kind="cell", label=cell.label, count=count, come_by=cell.come_by, scenes=scenes
-        )
+        pack(cell.key, "cell", cell.label, cell.come_by, count, scenes)
     return list(found.values())
+
+
+def _bodies(shoot: Shoot) -> dict[str, list[Device]]:
+    """The bodies that go along, each with its profiles."""
+    found: dict[str, dict[str, Device]] = {}
+    for one in shoot.planned:
+        found.setdefault(one.device.body or one.device.key, {})[one.device.key] = one.device
+    return {body: list(devices.values()) for body, devices in found.items()}
 
 
 def cautions_of(shoot: Shoot) -> list[Minded]:

@@ -17,6 +17,8 @@ Transition = Literal[
 SIZES: Final[tuple[Size, ...]] = ("establishing", "medium", "detail")
 ANGLES_WANTED: Final = 2
 """So many angles an object is to be had from. **Practice**."""
+TOLD: Final = 3
+"""So many objects are named in the sentence about coverage."""
 ANIMALS_HOLD_S: Final = 10.0
 """How long a shot is held at least where animals are filmed [s]. **Practice**."""
 Words = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
@@ -106,6 +108,8 @@ def _gaps(subjects: Sequence[Covered]) -> str:
     if not subjects:
         return "Nothing is listed yet."
     sizes = [f"{one.subject}: no {' and no '.join(one.missing)}" for one in subjects if one.missing]
+    if len(sizes) > TOLD:
+        sizes = [*sizes[:TOLD], f"and {len(sizes) - TOLD} more with sizes missing"]
     flat = [one.subject for one in subjects if one.more_angles]
     told = [*sizes, *([f"from one angle only: {', '.join(flat)}"] if flat else [])]
     return f"{'; '.join(told)}." if told else "Every object is covered: three sizes, two angles."

@@ -1,4 +1,4 @@
-import { useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import type { ReadyView } from "../../domain/documents";
 import { day } from "../../domain/format";
 import { beginWords, readySentence } from "../../domain/ready";
@@ -49,9 +49,11 @@ function Told({ ready }: { ready: ReadyView }) {
       </header>
       <p aria-live="polite" className="font-title text-verdict font-semibold">
         {said.words}{" "}
-        <span className={ready.charging.late.length ? "text-signal" : "text-soft"}>
-          {beginWords(ready.begin, ready.charging)}
-        </span>
+        {ready.of > 0 ? (
+          <span className={ready.charging.late.length ? "text-signal" : "text-soft"}>
+            {beginWords(ready.begin, ready.charging)}
+          </span>
+        ) : null}
       </p>
       {acts.error ? <Notice>{acts.error.message}</Notice> : null}
       {ready.unplanned.length ? (
@@ -61,11 +63,14 @@ function Told({ ready }: { ready: ReadyView }) {
       ) : null}
       {ready.of === 0 ? (
         <p className="border rule bg-paper px-4 py-3 text-soft">
-          Add a scene with a camera to this shoot: then its lists stand here.
+          <Link to="/" className="text-sea underline">
+            Add a scene with a camera
+          </Link>{" "}
+          to this shoot: then its lists stand here.
         </p>
       ) : null}
       <Cautions ready={ready} onTick={tick} />
-      <div className="mt-3 grid items-start gap-x-6 gap-y-3 lg:grid-cols-[1.1fr_1fr] print:block">
+      <div className="mt-3 grid items-start gap-x-6 gap-y-3 lg:grid-cols-[1.1fr_1fr] print:grid-cols-2">
         <div className="grid gap-3">
           <ChargingPart ready={ready} />
           <Packing ready={ready} onTick={tick} />

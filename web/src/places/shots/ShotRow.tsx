@@ -95,17 +95,15 @@ export function ShotRow({
             </span>
           ))}
         </button>
-        {one.scene_name && one.setup_id ? (
-          <Link
-            to={`/cards/${one.setup_id}`}
-            className="max-w-40 truncate text-note text-soft hover:underline max-md:hidden"
-            title={one.set_line}
-          >
-            {one.scene_name}
-          </Link>
-        ) : (
-          <span className="text-note text-soft max-md:hidden">{one.scene_name ?? ""}</span>
-        )}
+        <span className="max-w-40 truncate text-note text-soft max-md:hidden" title={one.set_line}>
+          {one.scene_name && one.setup_id ? (
+            <Link to={`/cards/${one.setup_id}`} className="hover:underline">
+              {one.scene_name}
+            </Link>
+          ) : (
+            one.scene_name
+          )}
+        </span>
       </div>
       {one.hints.length ? (
         <p className="px-2 pb-1 pl-16 text-note text-signal">

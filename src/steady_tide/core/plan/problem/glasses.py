@@ -60,3 +60,8 @@ def _variable(fitting: Sequence[NdFilter]) -> list[Glass]:
                 long_only = f.flaw_in == "long-lens"
                 glasses.append(Glass(f"{f.key}@{stops}", words, float(stops), 1, f.flaw, long_only, f.cast_mired))
     return glasses
+
+
+def filters_of(key: str) -> list[str]:
+    """Keys of the filters of the bag that make up a glass: of a stack each, of a variable one itself."""
+    return [] if key == NO_FILTER else [one.split("@")[0] for one in key.split("+")]

@@ -198,3 +198,12 @@ def test_a_night_is_begun_by_the_sky_and_its_ramp_told(page: Page, demo: str) ->
     film.fill("none")
     page.get_by_role("button", name="Set how long").click()
     expect(page.get_by_role("alert")).to_be_visible()
+
+
+def test_cells_are_said_to_be_charged_in_the_kit_too(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/kit")
+    page.get_by_text("Charged and empty").click()
+    page.get_by_role("button", name="A4 cold-rated cell no. 2: not said").click()
+    expect(page.get_by_role("button", name="A4 cold-rated cell no. 2: charged")).to_be_visible()
+    page.get_by_role("button", name="A4 cold-rated cell no. 2: charged").click()
+    expect(page.get_by_role("button", name="A4 cold-rated cell no. 2: in use")).to_be_visible()

@@ -9,9 +9,9 @@ from playwright.sync_api import Browser, Page
 from tests.web.bundle import bundled
 
 MODULES = (
-    "bag", "beside", "brief", "cells", "clips", "compass", "day", "depth", "deviceForm", "dive", "fields", "filming",
-    "format", "grid", "habits", "finding", "first", "keeping", "keys", "modes", "numbers", "picture", "readings",
-    "shelf", "starts", "swaps", "tide", "undo",
+    "bag", "beside", "brief", "budget", "cells", "clips", "compass", "day", "depth", "deviceForm", "dive", "fields",
+    "filming", "format", "grid", "habits", "finding", "first", "keeping", "keys", "modes", "numbers", "picture",
+    "readings", "ready", "shelf", "shots", "starts", "sums", "swaps", "tide", "undo",
 )  # fmt: skip
 
 

@@ -64,7 +64,7 @@ export function rangeOf({ least, above, most, below, unit = "" }: Fact): string 
   const bound = (value: number | undefined) => (value === undefined ? value : boundShown(unit, value));
   const low = bound(least ?? above);
   const high = bound(most ?? below);
-  const beside = unit === "share" || unit.includes(" ") ? "" : ` ${unitShown(unit)}`;
+  const beside = unit === "" || unit === "share" || unit.includes(" ") ? "" : ` ${unitShown(unit)}`;
   if (low === undefined || high === undefined) return "";
   if (above !== undefined) return `over ${figure(low)}, to ${figure(high)}${beside}`;
   return `${figure(low)}${low < 0 ? " to " : "–"}${figure(high)}${beside}`;

@@ -31,7 +31,7 @@ function zoneOf(moment: string): string | undefined {
   return Number(hours) === 0 ? "UTC" : `Etc/GMT${sign === "+" ? "-" : "+"}${Number(hours)}`;
 }
 
-export type Round = { number: number; cells: string; minutes: number };
+export type Round = { number: number; cells: string; minutes: number; begins: number };
 export type ChargerPlan = { key: string; label: string; rounds: Round[] };
 
 /** What goes on each charger, round by round. */
@@ -45,9 +45,23 @@ export function chargerPlans(turns: InSocket[]): ChargerPlan[] {
     if (round) {
       round.cells += ` and ${cell}`;
       round.minutes = Math.max(round.minutes, turn.ends - turn.begins);
-    } else plan.rounds.push({ number: turn.round, cells: cell, minutes: turn.ends - turn.begins });
+    } else
+      plan.rounds.push({
+        number: turn.round,
+        cells: cell,
+        minutes: turn.ends - turn.begins,
+        begins: turn.begins,
+      });
   }
   return [...plans.values()];
+}
+
+/** When a round begins: at the latest by the clock, where that is known; else in which order. */
+export function roundWords(round: Round, index: number, begin: string | null | undefined): string {
+  const [, hours, minutes] = /T(\d\d):(\d\d)/.exec(begin ?? "") ?? [];
+  if (hours === undefined) return index === 0 ? "first" : "then";
+  const at = 60 * Number(hours) + Number(minutes) + round.begins;
+  return `from ${timeShown(Math.floor(at) % 1440)}`;
 }
 
 /** Checks by their group, in the order in which groups come. */

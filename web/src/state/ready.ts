@@ -7,6 +7,7 @@ import { ticked } from "../domain/ready";
 import { renew } from "./renew";
 
 const READY = "ready";
+const STOCK = ["stock"] as const;
 const keyOf = (shoot_id: string) => [READY, shoot_id] as const;
 
 export function useReady(shoot_id: string) {
@@ -67,6 +68,15 @@ export function useReadyActs(shoot_id: string) {
   };
 }
 
+/** Every cell and card of the bag, one by one. */
+export function useStock() {
+  return useQuery({
+    queryKey: STOCK,
+    queryFn: ({ signal }) => got(api.GET("/api/kit/stock", { signal })),
+    staleTime: 0,
+  });
+}
+
 /** Say how a cell or card stands; number 0 stands for all of its kind. */
 export function useSayPiece() {
   const cache = useQueryClient();
@@ -74,6 +84,9 @@ export function useSayPiece() {
     scope: { id: "pieces" },
     mutationFn: ({ key, ...said }: { key: string } & PieceSaid) =>
       got(api.PUT("/api/kit/stock/{key}", { params: { path: { key } }, body: said })),
-    onSuccess: () => renew(cache, { queryKey: [READY] }),
+    onSuccess: (stock) => {
+      cache.setQueryData(STOCK, stock);
+      return renew(cache, { queryKey: [READY] });
+    },
   });
 }

@@ -31,4 +31,3 @@ class Upkeep(Typed):
     ready_minutes: int = Field(
         default=30, ge=0, le=1440, description="How long before the first scene everything is charged and packed."
     )
-    change_minutes: float = Field(default=2, ge=0, le=120, description="How long a change of cell or card takes.")

@@ -8558,12 +8558,6 @@ export interface components {
              * @default 30
              */
             ready_minutes: number;
-            /**
-             * Change Minutes
-             * @description How long a change of cell or card takes.
-             * @default 2
-             */
-            change_minutes: number;
         };
         /**
          * UsualRequest

@@ -6,6 +6,7 @@ import { Button } from "../../ui/Button";
 import { ItemSheet } from "./ItemSheet";
 import { Purchases } from "./Purchases";
 import { ShareLink } from "./ShareLink";
+import { StockPart } from "./StockPart";
 import { TickBag } from "./TickBag";
 
 const KINDS: { kind: BagItem["kind"]; name: string }[] = [
@@ -89,6 +90,7 @@ export function Bag({ devices }: { devices: DeviceView[] }) {
           );
         })}
       </div>
+      <StockPart />
       <Purchases />
       {open ? <ItemSheet {...open} devices={devices} onClose={() => setOpen(null)} /> : null}
     </section>

@@ -6,6 +6,7 @@ import { Refused } from "../../domain/refused";
 import { askedOf, labelOf, type SumField, type SumValues, valuesIn } from "../../domain/sums";
 import { useSum } from "../../state/quick";
 import { useRested } from "../../state/rested";
+import { Button } from "../../ui/Button";
 import { ChoiceField } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { QuantityField } from "../QuantityField";
@@ -62,11 +63,35 @@ export function OneSum({ sum, signedIn }: { sum: SumName; signedIn: boolean }) {
                 </Link>
               )
             ) : null}
-            <span className="text-note text-soft">The address of this page carries your values.</span>
+            <CopyLink />
           </p>
         </>
       ) : null}
     </section>
+  );
+}
+
+/** The address carries the values: what is copied opens the same sum. */
+function CopyLink() {
+  const [copied, setCopied] = useState("");
+  const copy = async () => {
+    const link = window.location.href;
+    try {
+      await navigator.clipboard.writeText(link);
+      setCopied("Copied.");
+    } catch {
+      setCopied(link);
+    }
+  };
+  return (
+    <>
+      <Button look="quiet" className="text-soft" onClick={copy}>
+        Copy the link with your values
+      </Button>
+      <span role="status" className="min-w-0 text-note break-all text-soft">
+        {copied}
+      </span>
+    </>
   );
 }
 

@@ -104,8 +104,9 @@ function RestsOn() {
       <summary className="cursor-pointer text-soft">What this rests on</summary>
       <p className="my-1 max-w-[46rem] text-soft">
         Every cell is taken as charged and every card as empty in the morning; a scene draws evenly from its
-        start to its end; cells of the same kind are alike. Figures of practice, assumed until you change them
-        for all your shoots; draw, capacity and age stand with each camera and cell in the kit.
+        start to its end; cells of the same kind are alike. Left out: sun on a body, cells that sag under a
+        peak, two lapses on one bank, drones that wait in the air. Figures of practice, assumed until you
+        change them for all your shoots; draw, capacity and age stand with each camera and cell in the kit.
       </p>
       {upkeep.data ? <Fields upkeep={upkeep.data} /> : null}
     </details>

@@ -171,7 +171,7 @@ def test_quick_sums_need_no_account(page: Page, plain_address: str) -> None:
     page.goto(plain_address)
     page.get_by_role("link", name="Quick sums, without an account").click()
     page.get_by_role("link", name="How long does a moment become?").click()
-    page.get_by_label("Recorded").fill("200")
+    page.get_by_role("textbox", name="Recorded").fill("200")
     expect(page.get_by_test_id("sum-answer")).to_have_text("4 s")
     expect(page.get_by_text("recorded / timeline").first).to_be_visible()
     assert violations(page) == []

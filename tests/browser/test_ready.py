@@ -154,6 +154,7 @@ def test_three_quick_sums_on_a_phone(phone: Page, demo: str) -> None:
     phone.get_by_label("Light on the subject").fill("bright")
     expect(phone.get_by_role("alert")).to_be_visible()
     expect(phone.get_by_label("Light on the subject")).to_have_value("bright")
+    expect(answer).to_have_text("ND64, 6 stops")
     phone.get_by_role("heading", name="Quick sums").get_by_role("link").click()
     phone.get_by_role("link", name="What is left when a tall frame is cut out?").click()
     expect(answer).to_have_text("1215 × 2160 px")

@@ -40,6 +40,7 @@ from tests.situations import SCENES
         ("lux", "12 klx", 12000.0),
         ("lux", "10 fc", 107.64),
         ("running_minutes", "1h 30", 90.0),
+        ("hours", "8 h 30", 8.5),
         ("running_minutes", "2 h", 120.0),
         ("running_minutes", "90 s", 1.5),
         ("kelvin", "5600K", 5600.0),

@@ -105,8 +105,9 @@ def _read(unit: str, text: str) -> float | None:
         return found
     if unit == "m" and (feet := _FEET_INCHES.match(text)):
         return _FEET(int(feet[1]) + float(feet[2]) / 12)
-    if unit == "min" and (hours := _HOURS.match(text)):
-        return 60.0 * int(hours[1]) + int(hours[2])
+    if unit in ("min", "hours") and (hours := _HOURS.match(text)):
+        minutes = 60.0 * int(hours[1]) + int(hours[2])
+        return minutes if unit == "min" else minutes / 60.0
     quantity = _QUANTITY.match(text)
     if quantity is None:
         return None

@@ -1,8 +1,9 @@
 /** Quick sums: which there are, and one worked out. */
 
 import { useMutation, useQuery } from "@tanstack/react-query";
+import { useRef } from "react";
 import { api, got } from "../client/client";
-import type { paths } from "../domain/documents";
+import type { paths, Worked } from "../domain/documents";
 import { bodyOf, type SumValues } from "../domain/sums";
 
 type Asked = paths["/api/vocabulary/sums"]["post"]["requestBody"]["content"]["application/json"];
@@ -15,16 +16,18 @@ export function useSums() {
   });
 }
 
-/** A sum with the values that were said; while another is worked out, the last one stays. */
+/** A sum with the values that were said; while another is worked out, or is refused, the last answer stays. */
 export function useSum(key: string, values: SumValues) {
-  return useQuery({
+  const last = useRef<Worked | undefined>(undefined);
+  const asked = useQuery({
     queryKey: ["sum", key, values],
     queryFn: ({ signal }) =>
       got(api.POST("/api/vocabulary/sums", { signal, body: bodyOf(key, values) as Asked })),
-    placeholderData: (before, asked) => (asked?.queryKey[1] === key ? before : undefined),
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
   });
+  if (asked.data) last.current = asked.data;
+  return { answer: asked.data ?? last.current, error: asked.error };
 }
 
 /** Work a sum out once, for a button. */

@@ -23,8 +23,8 @@ export function OneSum({ sum, signedIn }: { sum: SumName; signedIn: boolean }) {
   const [values, show] = useState<SumValues>(() => valuesIn(address, sum.key));
   const said = Object.fromEntries(Object.entries(values).filter(([, text]) => text.trim() !== ""));
   const rested = useRested(JSON.stringify(said), REST_MS);
-  const answer = useSum(sum.key, JSON.parse(rested) as SumValues);
-  const refused = answer.error instanceof Refused ? answer.error.byField() : {};
+  const { answer, error } = useSum(sum.key, JSON.parse(rested) as SumValues);
+  const refused = error instanceof Refused ? error.byField() : {};
   const say = (name: string, text: string) => {
     const next = { ...values, [name]: text };
     show(next);
@@ -34,8 +34,8 @@ export function OneSum({ sum, signedIn }: { sum: SumName; signedIn: boolean }) {
   return (
     <section aria-label={sum.name} className="min-w-0">
       <h2 className="font-title text-verdict font-semibold">{sum.question}</h2>
-      {answer.data ? <Figures worked={answer.data} stale={answer.isError} /> : null}
-      {answer.isError && !(answer.error instanceof Refused) ? (
+      {answer ? <Figures worked={answer} stale={error !== null} /> : null}
+      {error && !(error instanceof Refused) ? (
         <Notice>The service does not answer. What you typed is still here.</Notice>
       ) : null}
       <div className="mt-3 grid grid-cols-2 gap-x-3 gap-y-2 lg:grid-cols-3">
@@ -49,14 +49,14 @@ export function OneSum({ sum, signedIn }: { sum: SumName; signedIn: boolean }) {
           />
         ))}
       </div>
-      {answer.data ? (
+      {answer ? (
         <>
-          <Picture worked={answer.data} name={sum.name} />
-          <Behind worked={answer.data} />
+          <Picture worked={answer} name={sum.name} />
+          <Behind worked={answer} />
           <p className="mt-2 flex flex-wrap items-center gap-3">
-            {answer.data.brief ? (
+            {answer.brief ? (
               signedIn ? (
-                <AsScene brief={answer.data.brief} name={sum.name} />
+                <AsScene brief={answer.brief} name={sum.name} />
               ) : (
                 <Link to="/" className="text-sea underline">
                   Get a card for it in a minute

@@ -184,3 +184,13 @@ def test_the_room_where_the_film_is_kept_counts_over_the_day() -> None:
     kept = on_day("Lantern market", bag=list(KIT.bag), times=(1170, 1275), delivery={"room_gb": 10})
     short = budget([named("kept", kept)], list(KIT.bag)).short
     assert [one.kind for one in short] == ["room"] and short[0].camera == ""
+
+
+def test_no_more_is_recorded_than_the_scene_has_time() -> None:
+    long = running(MARKET, minutes=300.0, gb=300.0)
+    told = budget([long], list(KIT.bag))
+    short = next(one for one in told.short if one.kind == "time")
+    assert short.amount == 195 and short.words == "300 min are to be recorded, and the scene has 105"
+    assert told.gb == pytest.approx(105) and told.cameras[0].levels[-1].minute <= 1275
+    (less,) = remedies(short, [long], list(KIT.bag), UPKEEP)
+    assert less.label == "Record 105 min instead of 300" and less.left == 0

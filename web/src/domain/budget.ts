@@ -44,7 +44,7 @@ export function uncovered(
   camera: string,
 ): { start: number; end: number; words: string }[] {
   return budget.short
-    .filter((one) => one.camera === camera && one.kind !== "room")
+    .filter((one) => one.camera === camera && one.kind !== "room" && one.kind !== "time")
     .map((one) => ({
       start: one.minute,
       end: one.minute + (one.kind === "cards" || one.kind === "card-speed" ? 0 : one.amount),

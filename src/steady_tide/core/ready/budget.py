@@ -8,6 +8,7 @@ from steady_tide.core.day.film import CameraSet, SceneOnDay
 from steady_tide.core.document import Part
 from steady_tide.core.kit.bag import BagItem, Cell, MemoryCard
 from steady_tide.core.kit.device import Device
+from steady_tide.core.plan.account.plan import Running
 from steady_tide.core.plan.problem.compatibility import compatibility
 from steady_tide.core.quantities import counted
 from steady_tide.core.ready.media import CardKind, Fill, MediaDay, copy_minutes, media_through
@@ -18,9 +19,10 @@ from steady_tide.core.ready.upkeep import Upkeep
 
 OWN: Final = "own"
 """Before the key of a body: the cell, or the room, that is its own."""
-Short = Literal["cells", "cell-in-scene", "cards", "card-speed", "heat", "room"]
-"""cells: none left. cell-in-scene: none lasts through a scene in which it cannot be changed. cards: no room left.
-card-speed: none fast enough. heat: no time left beside the pauses. room: where the film is kept."""
+Short = Literal["time", "cells", "cell-in-scene", "cards", "card-speed", "heat", "room"]
+"""time: more is to be recorded than the scene has minutes. cells: none left. cell-in-scene: none lasts through a scene
+in which it cannot be changed. cards: no room left. card-speed: none fast enough. heat: no time left beside the pauses.
+room: where the film is kept."""
 
 
 class Shortage(Part):
@@ -99,6 +101,7 @@ def run_of(scene: SceneOnDay, camera: CameraSet) -> Run | None:
     device, running, timed = camera.device, camera.sketch.running, scene.timed
     if timed is None or running is None:
         return None
+    running = within(running, float(timed[1] - timed[0]))
     return Run(
         camera=device.body or device.key,
         scene=scene.key,
@@ -110,6 +113,14 @@ def run_of(scene: SceneOnDay, camera: CameraSet) -> Run | None:
         native_wh=device.battery.capacity_wh,
         reserve=device.landing_reserve if running.flight_minutes is not None else 0.0,
     )
+
+
+def within(running: Running, minutes: float) -> Running:
+    """What a set takes of a scene of so many minutes: no more can be recorded than there is time."""
+    if running.minutes <= minutes:
+        return running
+    share = minutes / running.minutes
+    return running.model_copy(update={"minutes": minutes, "gb": running.gb * share})
 
 
 def bodies_of(scenes: Iterable[SceneOnDay]) -> list[Body]:
@@ -254,6 +265,12 @@ def _short(body: Body, scenes: Mapping[str, SceneOnDay], power: PowerDay, media:
             words=words,
         )
 
+    for run in body.runs:
+        one = next(one for one in scenes[run.scene].sets if one.key == body.setups[run.scene])
+        wanted = one.sketch.running.minutes if one.sketch.running else 0.0
+        if wanted > run.running.minutes + HAIR:
+            words = f"{wanted:.0f} min are to be recorded, and the scene has {run.running.minutes:.0f}"
+            yield short("time", run.scene, run.start, wanted - run.running.minutes, words)
     for gap in power.gaps:
         run = runs[gap.scene]
         lost = f"{gap.recorded:.0f} of the {run.running.minutes:.0f} min to record"

@@ -37,6 +37,7 @@ COLD_C: Final = 10.0
 LEAST_BETTER: Final = 0.05
 """A remedy takes at least this share off what is short."""
 SAVERS: Final[Mapping[Short, tuple[Setting, ...]]] = {
+    "time": (),
     "cells": (Setting.STABILISATION, Setting.RESOLUTION, Setting.FRAME_RATE),
     "cell-in-scene": (Setting.STABILISATION, Setting.RESOLUTION, Setting.FRAME_RATE),
     "heat": (Setting.STABILISATION, Setting.RESOLUTION, Setting.FRAME_RATE),
@@ -290,7 +291,7 @@ def _time(day: _Day) -> Iterable[Remedy]:
                     left=left,
                 )  # fmt: skip
                 return
-    elif day.short.kind in ("cells", "cell-in-scene"):
+    elif day.short.kind in ("time", "cells", "cell-in-scene"):
         running = next(
             one.sketch.running for one in scene.sets if (one.device.body or one.device.key) == day.short.camera
         )

@@ -7672,7 +7672,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cells" | "cell-in-scene" | "cards" | "card-speed" | "heat" | "room";
+            kind: "time" | "cells" | "cell-in-scene" | "cards" | "card-speed" | "heat" | "room";
             /** Camera */
             camera: string;
             /** Camera Name */

@@ -101,6 +101,11 @@ class Device(Typed):
         """Short hash of the document, kept in the plans made from it."""
         return sha256(self.model_dump_json().encode()).hexdigest()[:12]
 
+    @property
+    def body_key(self) -> str:
+        """Of the body it is on: its own, or the one that several profiles share."""
+        return self.body or self.key
+
     def offered(self, setting: Setting) -> list[Value]:
         """Values of a simpler setting that can be chosen: one, where it is left alone."""
         if setting in self.left_alone:

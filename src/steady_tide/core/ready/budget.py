@@ -103,7 +103,7 @@ def run_of(scene: SceneOnDay, camera: CameraSet) -> Run | None:
         return None
     running = within(running, float(timed[1] - timed[0]))
     return Run(
-        camera=device.body or device.key,
+        camera=device.body_key,
         scene=scene.key,
         start=float(timed[0]),
         end=float(timed[1]),

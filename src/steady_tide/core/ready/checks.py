@@ -305,7 +305,7 @@ def _bodies(shoot: Shoot) -> dict[str, list[Device]]:
     """The bodies that go along, each with its profiles."""
     found: dict[str, dict[str, Device]] = {}
     for one in shoot.planned:
-        found.setdefault(one.device.body or one.device.key, {})[one.device.key] = one.device
+        found.setdefault(one.device.body_key, {})[one.device.key] = one.device
     return {body: list(devices.values()) for body, devices in found.items()}
 
 

@@ -138,7 +138,7 @@ class _Day:
     @property
     def device(self) -> Device | None:
         """The camera it falls on."""
-        own = (one.device for one in self.scene.sets if (one.device.body or one.device.key) == self.short.camera)
+        own = (one.device for one in self.scene.sets if one.device.body_key == self.short.camera)
         return next(own, None)
 
     def left(self, *, scenes: Sequence[SceneOnDay] | None = None, bag: Sequence[BagItem] | None = None) -> float:
@@ -154,7 +154,7 @@ class _Day:
                 return scene
             sets = tuple(
                 replace(one, sketch=one.sketch.model_copy(update={"running": running}))
-                if (one.device.body or one.device.key) == self.short.camera
+                if one.device.body_key == self.short.camera
                 else one
                 for one in scene.sets
             )
@@ -292,9 +292,7 @@ def _time(day: _Day) -> Iterable[Remedy]:
                 )  # fmt: skip
                 return
     elif day.short.kind in ("time", "cells", "cell-in-scene"):
-        running = next(
-            one.sketch.running for one in scene.sets if (one.device.body or one.device.key) == day.short.camera
-        )
+        running = next(one.sketch.running for one in scene.sets if one.device.body_key == day.short.camera)
         assert running is not None, "only what runs is short of cells"
         minutes = floor(running.minutes - day.short.amount)
         if minutes >= 1:

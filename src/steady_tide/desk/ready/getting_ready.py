@@ -7,10 +7,9 @@ from typing import Final
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
-from steady_tide.core.day.film import CameraSet
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.plan.account.plan import Plan
-from steady_tide.core.ready.budget import DayBudget, day_budget
+from steady_tide.core.ready.budget import DayBudget
 from steady_tide.core.ready.charging import Charging, chargers_for, charging
 from steady_tide.core.ready.checks import (
     GROUP_LABELS,
@@ -25,8 +24,8 @@ from steady_tide.core.ready.checks import (
 )
 from steady_tide.core.ready.stock import to_charge, with_spares
 from steady_tide.desk.accounts.upkeep import upkeep_of
-from steady_tide.desk.day.skies import on_day
 from steady_tide.desk.planning import Planner
+from steady_tide.desk.ready.budgets import budget_of
 from steady_tide.desk.ready.stock import Stock, StockView
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
@@ -183,19 +182,9 @@ class _Preparation:
     @cached_property
     def budget(self) -> DayBudget | None:
         """What its day takes; None while it has no place or no day."""
-        if self.planner.skies.over(self.row) is None:
-            return None
-        by_setup = {one.setup: one for one in self.planned[0]}
-        scenes = []
-        for row in scenes_of(self.rows, self.row.id):
-            setups = [(str(one.id), one) for one in setups_of(self.rows, row.id)]
-            sets = [
-                CameraSet(key, setup.slot, by_setup[key].device, by_setup[key].plan.sketch)
-                for key, setup in setups
-                if key in by_setup
-            ]
-            scenes.append(on_day(row, self.planner.skies.of(row), sets, self.planner.bag))
-        return day_budget(scenes, self.planner.bag, self.upkeep)
+        plans = {UUID(one.setup): one.plan for one in self.planned[0]}
+        scenes = [(row, setups_of(self.rows, row.id)) for row in scenes_of(self.rows, self.row.id)]
+        return budget_of(self.planner, self.row, scenes, plans)
 
     @cached_property
     def cells_used(self) -> dict[str, int]:

@@ -57,4 +57,4 @@ class Mending:
 def _setup_of(short: Shortage, scheduled: list[ScheduledScene]) -> str | None:
     """The setup whose camera falls short in its scene."""
     scene = next(one.scene for one in scheduled if one.scene.key == short.scene)
-    return next((one.key for one in scene.sets if (one.device.body or one.device.key) == short.camera), None)
+    return next((one.key for one in scene.sets if one.device.body_key == short.camera), None)

@@ -7,26 +7,23 @@ from math import inf
 from time import perf_counter
 from uuid import UUID
 
-from steady_tide.core.day.film import CameraSet
 from steady_tide.core.kit.bag import BagItem, Housing
 from steady_tide.core.kit.settings import label_in_text
 from steady_tide.core.plan.account.plan import Conflict, Plan
-from steady_tide.core.ready.budget import Shortage, day_budget
 from steady_tide.core.ready.shots import WantedShot
-from steady_tide.desk.accounts.upkeep import upkeep_of
 from steady_tide.desk.bench.bench import LONGEST_COPIED, Bench
 from steady_tide.desk.bench.history import History
 from steady_tide.desk.cards.dialled import Dialled, leftovers
-from steady_tide.desk.day.skies import on_day
 from steady_tide.desk.edits import joined_plain
 from steady_tide.desk.planning import Planner
+from steady_tide.desk.ready.budgets import budget_of
 from steady_tide.desk.ready.shots import ShotLists
 from steady_tide.desk.taste.stances import INHERITED, Stances
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary, SetupSummary, ShootView
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.removed import lift
 from steady_tide.store.repositories.shoots import scenes_of, shoots
-from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
+from steady_tide.store.tables import SetupRow, ShootRow
 
 
 @dataclass(frozen=True)
@@ -125,7 +122,8 @@ class Shoots:
         asked = [(setup, brief) for _, brief, setups in lit for setup in setups]
         outcomes = planner.outcomes_by(until, asked)
         made = iter(outcomes)
-        sets = {setup.id: outcome for (setup, _), outcome in zip(asked, outcomes, strict=True)}
+        plans = {setup.id: outcome for (setup, _), outcome in zip(asked, outcomes, strict=True)}
+        budget = budget_of(planner, shoot, [(scene, setups) for scene, _, setups in lit], plans)
         return ShootView(
             id=shoot.id,
             name=shoot.name,
@@ -146,28 +144,8 @@ class Shoots:
                 )
                 for scene, brief, setups in lit
             ],
-            short=self._short(shoot, planner, [(scene, setups) for scene, _, setups in lit], sets),
+            short=budget.short if budget is not None else [],
         )
-
-    def _short(
-        self,
-        shoot: ShootRow,
-        planner: Planner,
-        scenes: Sequence[tuple[SceneRow, Sequence[SetupRow]]],
-        sets: Mapping[UUID, Outcome | None],
-    ) -> list[Shortage]:
-        """What its day is short of; nothing while it has no place or no day."""
-        if planner.skies.over(shoot) is None:
-            return []
-        planned = []
-        for row, setups in scenes:
-            cameras = [
-                CameraSet(str(setup.id), setup.slot, planner.device(setup.device_id), outcome.sketch)
-                for setup in setups
-                if isinstance(outcome := sets[setup.id], Plan)
-            ]
-            planned.append(on_day(row, planner.skies.of(row), cameras, planner.bag))
-        return day_budget(planned, planner.bag, upkeep_of(self.rows)).short
 
     def _leftovers(self, setup: SetupRow, outcome: Outcome) -> list[str]:
         if not isinstance(outcome, Plan):

@@ -194,3 +194,18 @@ def test_no_more_is_recorded_than_the_scene_has_time() -> None:
     assert told.gb == pytest.approx(105) and told.cameras[0].levels[-1].minute <= 1275
     (less,) = remedies(short, [long], list(KIT.bag), UPKEEP)
     assert less.label == "Record 105 min instead of 300" and less.left == 0
+
+
+def test_a_phone_is_fed_by_a_bank_since_its_cell_stays_in_it() -> None:
+    bag = [item for item in KIT.bag if not isinstance(item, PowerBank)]
+    street = on_day("Lantern market", bag=bag, devices=(BUILT_IN,), times=(1080, 1380))
+    scenes = [running(named("market", street), minutes=300.0)]
+    short = budget(scenes, bag).short[0]
+    assert short.kind == "cells" and short.camera == "lumme-8"
+    told = remedies(short, scenes, bag, UPKEEP)
+    assert not any(one.kind == "more" for one in told)
+    fed = next(one for one in told if one.kind == "charge")
+    assert fed.left == 0 and fed.item is not None and fed.item.come_by == "to-buy"
+    bank = PowerBank.read({"key": "bank", "label": "Bank", "capacity_wh": 74})
+    own = next(one for one in remedies(short, scenes, [*bag, bank], UPKEEP) if one.kind == "charge")
+    assert own.label == "Feed it from Bank" and own.item is None

@@ -91,6 +91,11 @@ def cold_cells(device: Device, count: int) -> Cell:
     )
 
 
+def power_bank() -> PowerBank:
+    """A usual power bank."""
+    return PowerBank(key="power-bank-20", label="Power bank 20 Ah", capacity_wh=72, sockets=2)
+
+
 def fast_card(device: Device) -> MemoryCard:
     """A large card that sustains what small cameras write."""
     return MemoryCard(
@@ -131,7 +136,7 @@ def ordinary_bag(device: Device) -> list[BagItem]:
             count=2,
         ),
         fast_card(device),
-        PowerBank(key="power-bank-20", label="Power bank 20 Ah", capacity_wh=72, sockets=2),
+        power_bank(),
         Charger(key=_key("charger", device), label="Charger, two cells", fits=fits, sockets=2),
         Microphone(key=_key("lapel", device), label="Lapel microphone", fits=fits, powered=False),
     ]

@@ -9,7 +9,7 @@ from itertools import pairwise
 from math import floor
 from typing import Final, Literal, NamedTuple
 
-from steady_tide.core.advice.ordinary import cold_cells, fast_card, own_cells
+from steady_tide.core.advice.ordinary import cold_cells, fast_card, own_cells, power_bank
 from steady_tide.core.day.film import SceneOnDay
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
@@ -22,7 +22,7 @@ from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import Priced, landscape_of, priced_scene
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.quantities import counted
-from steady_tide.core.ready.budget import DayBudget, Short, Shortage, cell_kind, day_budget
+from steady_tide.core.ready.budget import DayBudget, Short, Shortage, cell_kind, day_budget, within
 from steady_tide.core.ready.charging import charge_minutes
 from steady_tide.core.ready.run import HAIR
 from steady_tide.core.ready.upkeep import Upkeep
@@ -118,7 +118,7 @@ def remedies(
     lighter: sets of the scene it falls in that take less.
     """
     day = _Day(short, scenes, bag, upkeep)
-    tried = [*_values(day, lighter), *_more(day), *_charged(day), *_time(day)]
+    tried = [*_values(day, lighter), *_more(day), *_charged(day), *_fed(day), *_time(day)]
     better = [one for one in tried if one.left < short.amount * (1.0 - LEAST_BETTER)]
     return sorted(better, key=lambda one: (one.left > HAIR, one.cost, one.left))[:TOLD]
 
@@ -140,6 +140,14 @@ class _Day:
         """The camera it falls on."""
         own = (one.device for one in self.scene.sets if one.device.body_key == self.short.camera)
         return next(own, None)
+
+    @property
+    def running(self) -> Running:
+        """What it takes there, as far as the scene has time for it."""
+        found = next(one.sketch.running for one in self.scene.sets if one.device.body_key == self.short.camera)
+        timed = self.scene.timed
+        assert found is not None and timed is not None, "only what runs at a time is short of anything"
+        return within(found, float(timed[1] - timed[0])) if self.short.kind != "time" else found
 
     def left(self, *, scenes: Sequence[SceneOnDay] | None = None, bag: Sequence[BagItem] | None = None) -> float:
         """How much is short of the same kind on the same camera, with other scenes or another bag."""
@@ -193,12 +201,37 @@ def _more(day: _Day) -> Iterable[Remedy]:
     device = day.device
     if device is None:
         return
-    if day.short.kind in ("cells", "cell-in-scene"):
+    if day.short.kind in ("cells", "cell-in-scene") and _opens(day, device):
         yield from _enough(day, [_another_cell(day, device)])
         if day.scene.brief.temperature_c < COLD_C:
             yield from _enough(day, [cold_cells(device, 1)])
     if day.short.kind in ("cards", "card-speed"):
         yield from _enough(day, [*_another_card(day, device), fast_card(device)])
+
+
+def _opens(day: _Day, device: Device) -> bool:
+    """Whether its cell can be taken out: a phone's cannot, unless the bag has cells for it."""
+    return device.kind != "phone" or any(isinstance(item, Cell) and device.key in item.fits for item in day.bag)
+
+
+def _fed(day: _Day) -> Iterable[Remedy]:
+    """A power bank on the cable of a camera whose cell cannot be taken out: one of the bag, or one to be bought."""
+    device = day.device
+    if device is None or day.short.kind != "cells" or _opens(day, device):
+        return
+    running = day.running
+    banks = [item for item in day.bag if isinstance(item, PowerBank) and item.condition != "unusable"]
+    for bank in banks or [power_bank().model_copy(update={"come_by": "to-buy"})]:
+        given = bank.capacity_wh * bank.efficiency
+        fed = running.model_copy(update={"bank_wh": running.bank_wh + given})
+        yield Remedy(
+            kind="charge",
+            label=f"Feed it from {bank.label}",
+            words=f"on a cable while it films, {given:.0f} Wh arrive",
+            cost=0.0,
+            left=day.left(scenes=day.with_running(fed)),
+            item=None if banks else bank,
+        )
 
 
 def _another_cell(day: _Day, device: Device) -> Cell:
@@ -292,8 +325,7 @@ def _time(day: _Day) -> Iterable[Remedy]:
                 )  # fmt: skip
                 return
     elif day.short.kind in ("time", "cells", "cell-in-scene"):
-        running = next(one.sketch.running for one in scene.sets if one.device.body_key == day.short.camera)
-        assert running is not None, "only what runs is short of cells"
+        running = day.running
         minutes = floor(running.minutes - day.short.amount)
         if minutes >= 1:
             less = running.model_copy(update={"minutes": float(minutes)})

@@ -122,6 +122,12 @@ const TEXTS = [
   { name: "note", label: "Note", wide: true },
 ] as const;
 
+const CHOICES = [
+  { name: "size", label: "Size", values: SIZES },
+  { name: "angle", label: "Angle", values: ANGLES },
+  { name: "transition", label: "Goes over by", values: TRANSITIONS },
+] as const;
+
 /** Everything that can be said of a shot; kept as each field is left. */
 function Editor({
   one,
@@ -165,24 +171,15 @@ function Editor({
           />
         </div>
       ))}
-      <ChoiceField
-        label="Size"
-        value={shot.size ?? "medium"}
-        choices={asChoices(SIZES)}
-        onChoose={(size) => say({ size: size as WantedShot["size"] })}
-      />
-      <ChoiceField
-        label="Angle"
-        value={shot.angle ?? "eye-level"}
-        choices={asChoices(ANGLES)}
-        onChoose={(angle) => say({ angle: angle as WantedShot["angle"] })}
-      />
-      <ChoiceField
-        label="Goes over by"
-        value={shot.transition ?? "cut"}
-        choices={asChoices(TRANSITIONS)}
-        onChoose={(transition) => say({ transition: transition as WantedShot["transition"] })}
-      />
+      {CHOICES.map(({ name, label, values }) => (
+        <ChoiceField
+          key={name}
+          label={label}
+          value={shot[name] ?? ""}
+          choices={asChoices(values)}
+          onChoose={(chosen) => say({ [name]: chosen })}
+        />
+      ))}
       <ChoiceField
         label="Scene"
         value={shot.scene ?? ""}

@@ -71,7 +71,6 @@ def test_profiles_of_one_body_share_its_cell_and_room() -> None:
     street = named("street", on_day("Lantern market", bag=list(KIT.bag), devices=(BUILT_IN,), times=(1170, 1275)))
     (phone,) = budget([jar, street], list(KIT.bag)).cameras
     assert phone.camera == "lumme-8" and phone.camera_name == "Lumme 8"
-    assert set(phone.setups) == {"jar", "street"}
     # One cell goes through both, and what is recorded lies in one room.
     assert len(phone.cells) == 1 and phone.levels[-1].share < phone.levels[1].share < 1
     assert len(phone.cards) == 1 and phone.fills[-1].share > phone.fills[1].share
@@ -209,3 +208,14 @@ def test_a_phone_is_fed_by_a_bank_since_its_cell_stays_in_it() -> None:
     bank = PowerBank.read({"key": "bank", "label": "Bank", "capacity_wh": 74})
     own = next(one for one in remedies(short, scenes, [*bag, bank], UPKEEP) if one.kind == "charge")
     assert own.label == "Feed it from Bank" and own.item is None
+
+
+def test_a_shortage_names_the_set_it_falls_on_also_where_a_body_films_a_scene_with_two_profiles() -> None:
+    both = on_day("Lantern market", bag=list(KIT.bag), devices=(MANUAL, BUILT_IN), times=(1170, 1275))
+    first, second = both.sets
+    assert first.sketch.running is not None
+    long = first.sketch.running.model_copy(update={"minutes": 200.0})
+    changed = replace(first, sketch=first.sketch.model_copy(update={"running": long}))
+    told = budget([replace(named("both", both), sets=(changed, second))], list(KIT.bag))
+    assert [one.setup for one in told.short if one.kind == "time"] == [first.key]
+    assert len(told.cameras) == 1

@@ -26,11 +26,15 @@ room: where the film is kept."""
 
 
 class Shortage(Part):
-    """What a day is short of. amount: minutes of recording, GB, or MB/s for card-speed. camera: empty for room."""
+    """What a day is short of. amount: minutes of recording, GB, or MB/s for card-speed.
+
+    camera, setup: empty for room.
+    """
 
     kind: Short
     camera: str
     camera_name: str
+    setup: str
     scene: str
     scene_name: str
     minute: float
@@ -41,12 +45,11 @@ class Shortage(Part):
 class CameraBudget(Part):
     """One body through the day. cells_used: whole ones that went in; of cells_there. flights: of a drone.
 
-    cards_there: pieces, the room inside not counted. setups: its sets by scene.
+    cards_there: pieces, the room inside not counted.
     """
 
     camera: str
     camera_name: str
-    setups: dict[str, str]
     levels: list[Level]
     cells: list[Inserted]
     cells_used: int
@@ -78,7 +81,6 @@ class Body:
     name: str
     devices: tuple[Device, ...]
     runs: tuple[Run, ...]
-    setups: Mapping[str, str]
 
     @property
     def device(self) -> Device:
@@ -101,17 +103,18 @@ def run_of(scene: SceneOnDay, camera: CameraSet) -> Run | None:
     device, running, timed = camera.device, camera.sketch.running, scene.timed
     if timed is None or running is None:
         return None
-    running = within(running, float(timed[1] - timed[0]))
     return Run(
         camera=device.body_key,
         scene=scene.key,
         start=float(timed[0]),
         end=float(timed[1]),
-        running=running,
+        running=within(running, float(timed[1] - timed[0])),
         air_c=scene.brief.temperature_c,
         changeable=scene.brief.water is None and scene.brief.reached != "not-at-all",
         native_wh=device.battery.capacity_wh,
         reserve=device.landing_reserve if running.flight_minutes is not None else 0.0,
+        setup=camera.key,
+        wanted_minutes=running.minutes,
     )
 
 
@@ -125,22 +128,21 @@ def within(running: Running, minutes: float) -> Running:
 
 def bodies_of(scenes: Iterable[SceneOnDay]) -> list[Body]:
     """The bodies that film on a day, in the order in which they first do."""
-    pairs = [(scene, camera, run_of(scene, camera)) for scene in scenes for camera in scene.sets]
-    told = sorted(((run.start, run, scene, camera) for scene, camera, run in pairs if run), key=lambda one: one[0])
-    found: dict[str, list[tuple[Run, SceneOnDay, CameraSet]]] = {}
-    for _, run, scene, camera in told:
-        found.setdefault(run.camera, []).append((run, scene, camera))
+    pairs = [(run_of(scene, camera), camera) for scene in scenes for camera in scene.sets]
+    told = sorted(((run.start, run, camera) for run, camera in pairs if run), key=lambda one: one[0])
+    found: dict[str, list[tuple[Run, CameraSet]]] = {}
+    for _, run, camera in told:
+        found.setdefault(run.camera, []).append((run, camera))
     return [_body(key, of) for key, of in found.items()]
 
 
-def _body(key: str, of: Sequence[tuple[Run, SceneOnDay, CameraSet]]) -> Body:
-    devices = {camera.device.key: camera.device for _, _, camera in of}
+def _body(key: str, of: Sequence[tuple[Run, CameraSet]]) -> Body:
+    devices = {camera.device.key: camera.device for _, camera in of}
     return Body(
         key=key,
         name=common_name([device.name for device in devices.values()]),
         devices=tuple(devices.values()),
-        runs=tuple(run for run, _, _ in of),
-        setups={scene.key: camera.key for _, scene, camera in of},
+        runs=tuple(run for run, _ in of),
     )
 
 
@@ -234,7 +236,6 @@ def _told(body: Body, stock: Stock, power: PowerDay, media: MediaDay, upkeep: Up
     return CameraBudget(
         camera=body.key,
         camera_name=body.name,
-        setups=dict(body.setups),
         levels=power.levels,
         cells=power.changes,
         cells_used=sum(power.used.values()),
@@ -251,44 +252,45 @@ def _told(body: Body, stock: Stock, power: PowerDay, media: MediaDay, upkeep: Up
 
 
 def _short(body: Body, scenes: Mapping[str, SceneOnDay], power: PowerDay, media: MediaDay) -> Iterable[Shortage]:
-    runs = {run.scene: run for run in body.runs}
+    runs = {run.setup: run for run in body.runs}
 
-    def short(kind: Short, scene: str, minute: float, amount: float, words: str) -> Shortage:
+    def short(kind: Short, run: Run, minute: float, amount: float, words: str) -> Shortage:
         return Shortage(
             kind=kind,
             camera=body.key,
             camera_name=body.name,
-            scene=scene,
-            scene_name=scenes[scene].name,
+            setup=run.setup,
+            scene=run.scene,
+            scene_name=scenes[run.scene].name,
             minute=round(minute, 2),
             amount=round(amount, 2),
             words=words,
         )
 
     for run in body.runs:
-        one = next(one for one in scenes[run.scene].sets if one.key == body.setups[run.scene])
-        wanted = one.sketch.running.minutes if one.sketch.running else 0.0
-        if wanted > run.running.minutes + HAIR:
-            words = f"{wanted:.0f} min are to be recorded, and the scene has {run.running.minutes:.0f}"
-            yield short("time", run.scene, run.start, wanted - run.running.minutes, words)
+        beyond = run.wanted_minutes - run.running.minutes
+        if beyond > HAIR:
+            words = f"{run.wanted_minutes:.0f} min are to be recorded, and the scene has {run.running.minutes:.0f}"
+            yield short("time", run, run.start, beyond, words)
+        rests = rests_of(run)
+        if rests is not None and rests.lost > HAIR:
+            words = f"heat stops it: with its pauses {rests.lost:.0f} min of recording find no time"
+            yield short("heat", run, rests.minute, rests.lost, words)
     for gap in power.gaps:
-        run = runs[gap.scene]
+        run = runs[gap.setup]
         lost = f"{gap.recorded:.0f} of the {run.running.minutes:.0f} min to record"
         if run.changeable:
-            yield short("cells", gap.scene, gap.minute, gap.recorded, f"no cell is left for {lost}")
+            yield short("cells", run, gap.minute, gap.recorded, f"no cell is left for {lost}")
         else:
             words = f"no cell lasts through, and it cannot be changed there: {lost} are not covered"
-            yield short("cell-in-scene", gap.scene, gap.minute, gap.recorded, words)
+            yield short("cell-in-scene", run, gap.minute, gap.recorded, words)
     for left in media.unkept:
+        run = runs[left.setup]
         if left.slow:
             words = f"no card left that sustains {left.needed_mb_s:.0f} MB/s, for {left.gb:.0f} GB"
-            yield short("card-speed", left.scene, left.minute, left.needed_mb_s, words)
+            yield short("card-speed", run, left.minute, left.needed_mb_s, words)
         else:
-            yield short("cards", left.scene, left.minute, left.gb, f"no room on its cards for {left.gb:.0f} GB")
-    for rests in (found for run in body.runs if (found := rests_of(run)) is not None):
-        if rests.lost > HAIR:
-            words = f"heat stops it: with its pauses {rests.lost:.0f} min of recording find no time"
-            yield short("heat", rests.scene, rests.minute, rests.lost, words)
+            yield short("cards", run, left.minute, left.gb, f"no room on its cards for {left.gb:.0f} GB")
 
 
 def _without_room(scenes: Sequence[SceneOnDay], gigabytes: float) -> Iterable[Shortage]:
@@ -302,6 +304,7 @@ def _without_room(scenes: Sequence[SceneOnDay], gigabytes: float) -> Iterable[Sh
         kind="room",
         camera="",
         camera_name="",
+        setup="",
         scene=scene.key,
         scene_name=scene.name,
         minute=float((scene.timed or (0, 0))[1]),

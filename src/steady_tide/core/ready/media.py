@@ -38,6 +38,7 @@ class Unkept(Part):
     needed_mb_s: what a card has to sustain for it.
     """
 
+    setup: str
     scene: str
     minute: float
     gb: float
@@ -110,7 +111,9 @@ class _Recorder:
         if left > HAIR:
             slow = any(self._room(card) > HAIR for card in self._mine())
             self.day.unkept.append(
-                Unkept(scene=run.scene, minute=at, gb=left, slow=slow, needed_mb_s=run.running.needed_mb_s)
+                Unkept(
+                    setup=run.setup, scene=run.scene, minute=at, gb=left, slow=slow, needed_mb_s=run.running.needed_mb_s
+                )
             )
 
     def _mine(self) -> list[_Card]:

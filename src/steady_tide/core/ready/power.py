@@ -47,6 +47,7 @@ class Level(Part):
 class Gap(Part):
     """A stretch of a scene that no cell covers. recorded: minutes of recording that are lost by it."""
 
+    setup: str
     scene: str
     minute: float
     minutes: float
@@ -157,7 +158,7 @@ class _InCamera:
                 break
         if at < end - HAIR:
             lost = (end - at) / run.minutes * run.running.minutes
-            self.day.gaps.append(Gap(scene=run.scene, minute=at, minutes=end - at, recorded=lost))
+            self.day.gaps.append(Gap(setup=run.setup, scene=run.scene, minute=at, minutes=end - at, recorded=lost))
 
     def _per_minute(self, piece: _Piece, run: Run) -> float:
         """Share of a cell that a minute of a scene takes."""

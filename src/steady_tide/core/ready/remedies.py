@@ -138,13 +138,13 @@ class _Day:
     @property
     def device(self) -> Device | None:
         """The camera it falls on."""
-        own = (one.device for one in self.scene.sets if one.device.body_key == self.short.camera)
+        own = (one.device for one in self.scene.sets if one.key == self.short.setup)
         return next(own, None)
 
     @property
     def running(self) -> Running:
         """What it takes there, as far as the scene has time for it."""
-        found = next(one.sketch.running for one in self.scene.sets if one.device.body_key == self.short.camera)
+        found = next(one.sketch.running for one in self.scene.sets if one.key == self.short.setup)
         timed = self.scene.timed
         assert found is not None and timed is not None, "only what runs at a time is short of anything"
         return within(found, float(timed[1] - timed[0])) if self.short.kind != "time" else found
@@ -162,7 +162,7 @@ class _Day:
                 return scene
             sets = tuple(
                 replace(one, sketch=one.sketch.model_copy(update={"running": running}))
-                if one.device.body_key == self.short.camera
+                if one.key == self.short.setup
                 else one
                 for one in scene.sets
             )

@@ -15,6 +15,7 @@ HAIR: Final = 1e-9
 class Run:
     """A camera in a scene. start, end: of the scene [minutes]; air_c: degrees C.
 
+    setup: of its set; wanted_minutes: what is wished to be recorded, be there time for it or not.
     changeable: whether its cell can be changed in it. native_wh: of the cell a drone's flight time is told on [Wh].
     reserve: share of the charge a drone keeps for landing [0, 0.9).
     """
@@ -28,6 +29,8 @@ class Run:
     changeable: bool = True
     native_wh: float = 0.0
     reserve: float = 0.0
+    setup: str = ""
+    wanted_minutes: float = 0.0
 
     @property
     def minutes(self) -> float:

@@ -39,7 +39,7 @@ class Mending:
         budget = day_budget(scenes, bag, upkeep)
         found = []
         for short in budget.short[:TOLD]:
-            setup = _setup_of(short, scheduled)
+            setup = short.setup or None
             lighter = self._lighter(short, setup, scheduled)
             told = remedies(short, scenes, bag, upkeep, lighter)
             found.append(ShortView(short=short, setup_id=UUID(setup) if setup else None, remedies=told))
@@ -52,9 +52,3 @@ class Mending:
         brief = self.days.planner.lit_brief(one.row)
         problem = self.days.planner.inputs(one.setups[setup], brief).problem
         return self.at.shared.planners.ask(planners.lighter, problem, short.kind)
-
-
-def _setup_of(short: Shortage, scheduled: list[ScheduledScene]) -> str | None:
-    """The setup whose camera falls short in its scene."""
-    scene = next(one.scene for one in scheduled if one.scene.key == short.scene)
-    return next((one.key for one in scene.sets if one.device.body_key == short.camera), None)

@@ -2815,17 +2815,13 @@ export interface components {
          * CameraBudget
          * @description One body through the day. cells_used: whole ones that went in; of cells_there. flights: of a drone.
          *
-         *     cards_there: pieces, the room inside not counted. setups: its sets by scene.
+         *     cards_there: pieces, the room inside not counted.
          */
         CameraBudget: {
             /** Camera */
             camera: string;
             /** Camera Name */
             camera_name: string;
-            /** Setups */
-            setups: {
-                [key: string]: string;
-            };
             /** Levels */
             levels: components["schemas"]["Level"][];
             /** Cells */
@@ -7665,7 +7661,9 @@ export interface components {
         };
         /**
          * Shortage
-         * @description What a day is short of. amount: minutes of recording, GB, or MB/s for card-speed. camera: empty for room.
+         * @description What a day is short of. amount: minutes of recording, GB, or MB/s for card-speed.
+         *
+         *     camera, setup: empty for room.
          */
         Shortage: {
             /**
@@ -7677,6 +7675,8 @@ export interface components {
             camera: string;
             /** Camera Name */
             camera_name: string;
+            /** Setup */
+            setup: string;
             /** Scene */
             scene: string;
             /** Scene Name */

@@ -180,7 +180,7 @@ def _amount(budget: DayBudget, short: Shortage) -> float:
 def _values(day: _Day, lighter: Sequence[Lighter]) -> Iterable[Remedy]:
     for one in lighter:
         label = SETTINGS[one.setting].before(one.text)
-        takes = f"{one.running.draw_w:.1f} W" if _of_power(day.short.kind) else f"{one.running.mbit_s:.0f} Mbit/s"
+        takes = f"{one.running.draw_w:.1f} W" if _of_power(day.short.kind) else f"{one.running.mbit_s:.3g} Mbit/s"
         yield Remedy(
             kind="value",
             label=label,

@@ -172,6 +172,8 @@ def test_heat_wants_time_for_its_pauses() -> None:
     hot = Warming(first_minutes=20, rest_minutes=30, again_minutes=10)
     scene = running(MARKET, warming=hot, minutes=60.0)
     short = next(one for one in budget([scene], list(KIT.bag)).short if one.kind == "heat")
+    assert budget([scene], list(KIT.bag)).cameras[0].heat_minutes == 20
+    assert budget([MARKET], list(KIT.bag)).cameras[0].heat_minutes is None
     # 105 minutes: 20, then twice 30 of rest and 10, and a third rest that leaves none: 40 of 60.
     assert short.amount == pytest.approx(20)
     # 60 with four rests are three hours, 75 minutes more than there are.

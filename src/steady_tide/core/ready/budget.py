@@ -45,7 +45,8 @@ class Shortage(Part):
 class CameraBudget(Part):
     """One body through the day. cells_used: whole ones that went in; of cells_there. flights: of a drone.
 
-    cards_there: pieces, the room inside not counted.
+    cards_there: pieces, the room inside not counted. heat_minutes: in one go, until its body stops for heat in the
+    hardest of its scenes; None where it never does.
     """
 
     camera: str
@@ -61,6 +62,7 @@ class CameraBudget(Part):
     gb: float
     files: int
     copy_minutes: float
+    heat_minutes: float | None
     rests: list[Rests]
 
 
@@ -247,6 +249,7 @@ def _told(body: Body, stock: Stock, power: PowerDay, media: MediaDay, upkeep: Up
         gb=round(gigabytes, 2),
         files=media.files,
         copy_minutes=round(copy_minutes(gigabytes, upkeep), 1),
+        heat_minutes=min((run.running.warming.first_minutes for run in body.runs if run.running.warming), default=None),
         rests=[rests for run in body.runs if (rests := rests_of(run)) is not None],
     )
 

@@ -2815,7 +2815,8 @@ export interface components {
          * CameraBudget
          * @description One body through the day. cells_used: whole ones that went in; of cells_there. flights: of a drone.
          *
-         *     cards_there: pieces, the room inside not counted.
+         *     cards_there: pieces, the room inside not counted. heat_minutes: in one go, until its body stops for heat in the
+         *     hardest of its scenes; None where it never does.
          */
         CameraBudget: {
             /** Camera */
@@ -2844,6 +2845,8 @@ export interface components {
             files: number;
             /** Copy Minutes */
             copy_minutes: number;
+            /** Heat Minutes */
+            heat_minutes: number | null;
             /** Rests */
             rests: components["schemas"]["Rests"][];
         };

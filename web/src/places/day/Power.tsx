@@ -63,6 +63,11 @@ function CameraRow({ camera, day }: { camera: CameraBudget; day: DayView }) {
       <td className="pr-3 leading-tight max-md:block">
         {cellsWords(camera)}
         <Going gone_in={camera.cells} day={day} />
+        {camera.heat_minutes == null ? null : (
+          <div className="text-note text-soft">
+            stops for heat after {lasting(camera.heat_minutes)} in one go
+          </div>
+        )}
         {camera.rests.map((rests) => (
           <div key={rests.minute} className="text-note text-signal">
             {restsWords(rests)}

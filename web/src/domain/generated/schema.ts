@@ -2813,7 +2813,7 @@ export interface components {
         };
         /**
          * CameraBudget
-         * @description One body through the day. cells_used: whole ones that went in; of cells_there. flights: of a drone.
+         * @description One body through the day. cells_used: whole ones that went in, of cells_there. flies: whether it is a drone.
          *
          *     cards_there: pieces, the room inside not counted. heat_minutes: in one go, until its body stops for heat in the
          *     hardest of its scenes; None where it never does.

@@ -22,7 +22,8 @@ OPEN = {
     "/api/health", "/api/ready", "/api/session", "/api/session/demo", "/api/session/accounts", "/api/vocabulary",
     "/api/first/classes", "/api/first/camera", "/api/first/plan", "/api/first/helps", "/api/first/sky",
     "/api/vocabulary/sum", "/api/vocabulary/sums", "/api/vocabulary/towns", "/api/shared/{link}",
-    "/api/pictures/{word}.jpg", "/api/pictures/{word}.mp4", "/api/pictures/{word}/through",
+    "/api/with/{link}/pack", "/api/with/{link}/entries", "/api/pictures/{word}.jpg", "/api/pictures/{word}.mp4",
+    "/api/pictures/{word}/through",
 }  # fmt: skip
 """What is answered without an account: nothing of anybody's, and nothing is kept."""
 """What is answered whoever asks."""
@@ -54,6 +55,7 @@ def filled(path: str, ids: dict[str, str]) -> str:
         "share_id",
         "shot_id",
         "line_id",
+        "link_id",
     ):
         path = path.replace(f"{{{part}}}", ids.get(part, NONE))
     named = {"setting": "frame_rate", "key": "own-none", "slot": "1", "template": "none", "link": "made-up"}

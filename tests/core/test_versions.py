@@ -7,6 +7,7 @@ from typing import Any, ClassVar, Literal
 import pytest
 
 from steady_tide.core.document import Part, Upgrade
+from steady_tide.core.field.logbook import Logbook
 from steady_tide.core.kit.bag import Kit
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.account.plan import Conflict, Plan
@@ -16,7 +17,8 @@ from steady_tide.formats.documents import PUBLISHED
 
 KEPT = Path(__file__).parents[1] / "kept"
 KINDS: dict[str, type[Part]] = {
-    "brief": Brief, "conflict": Conflict, "device": Device, "kit": Kit, "plan": Plan, "stance": Stance,
+    "brief": Brief, "conflict": Conflict, "device": Device, "kit": Kit, "logbook": Logbook, "plan": Plan,
+    "stance": Stance,
 }  # fmt: skip
 
 

@@ -61,9 +61,9 @@ def agenda(**changes: Any) -> Agenda:
         "made_at": datetime(2026, 9, 1, tzinfo=UTC), "sky": ["sunrise 07:11"], "rows": rows, "scenes": [scene()],
         "swaps": [swap], "begin": ["ND 8 on Skarv A4"], "charge": ["Charge 2 × A4 cell"],
         "pieces": [
-            AgendaPiece("p0", at(620), "Skarv A4", "cell", "A4 cell, no. 2", "while filming Quay", True),
-            AgendaPiece("p1", at(690), "Skarv A4", "short", "no cell is left for 10 min", "while filming Quay", True),
-            AgendaPiece("p2", at(590), "Skarv A4", "card", "=Card, no. 2", "before Quay", False),
+            AgendaPiece("p0", at(620), "Skarv A4", "cell", "A4 cell, no. 2", "while filming Quay", True, "s1"),
+            AgendaPiece("p1", at(690), "Skarv A4", "short", "no cell is left for 10 min", "while filming", True, "s1"),
+            AgendaPiece("p2", at(590), "Skarv A4", "card", "=Card, no. 2", "before Quay", False, "s1"),
         ],
         "power": ["Skarv A4: 2 of 2 cells; 30 GB"],
         "lists": [AgendaList("To pack", [(True, "Tripod"), (False, "=ND 8")])],

@@ -11,9 +11,11 @@ from steady_tide.api import (
     account,
     day,
     exports,
+    field,
     first,
     jobs,
     kit,
+    logbook,
     pictures,
     places,
     preparing,
@@ -34,7 +36,7 @@ from steady_tide.api.interface import serve_interface
 
 MODULES = (
     ready, session, account, shoots, day, exports, jobs, scenes, places, removed, shares, setups, kit, stances, first,
-    pictures, preparing, vocabulary,
+    pictures, preparing, field, logbook, vocabulary,
 )  # fmt: skip
 
 

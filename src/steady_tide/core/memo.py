@@ -34,6 +34,11 @@ class Shelf(Generic[Key, Answer]):
     def __len__(self) -> int:
         return len(self._kept)
 
+    def __contains__(self, key: Key) -> bool:
+        """Whether an answer is kept under a key."""
+        with self._lock:
+            return key in self._kept
+
     def of(self, key: Key, work: Callable[[], Answer]) -> Answer:
         """The answer kept under a key, else one that is worked out now and kept."""
         with self._lock:

@@ -5,10 +5,13 @@ from dataclasses import dataclass, field
 from typing import Concatenate, ParamSpec, Protocol, TypeVar
 
 from steady_tide.core.advice import assumed, confidence, helps, presets, strengths, tries
+from steady_tide.core.advice.shifting import shifted
+from steady_tide.core.errors import BadInput
+from steady_tide.core.field import fallbacks
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import Setting, Value
-from steady_tide.core.picture.shot import PlateName
+from steady_tide.core.picture.shot import PlateName, Shot
 from steady_tide.core.picture.taken import Light, Taken, taken
 from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
 from steady_tide.core.plan.physics.space import Spaces
@@ -95,6 +98,26 @@ def weighed(spaces: Spaces, scenes: Sequence[tuple[str, PlanningProblem]]) -> li
 def lighter(spaces: Spaces, problem: PlanningProblem, kind: Short) -> list[Lighter]:
     """Sets that take less of what a day is short of."""
     return lighter_sets(spaces, problem, kind)
+
+
+def fallback_sets(
+    spaces: Spaces, problem: PlanningProblem, here: Sketch, values: Mapping[Setting, Value]
+) -> list[tuple[fallbacks.Fallback, Shot | None]]:
+    """Sets for other light, each with the shot it takes in that. values: of all settings of the set as planned."""
+    found: list[tuple[fallbacks.Fallback, Shot | None]] = []
+    for one in fallbacks.fallbacks(problem, here, spaces):
+        try:
+            of = {**values, **one.values}
+            made = taken(spaces, problem, of, Light(ev100=one.ev100)).shot if one.values else None
+        except BadInput:
+            made = None
+        found.append((one, made))
+    return found
+
+
+def anew(spaces: Spaces, problem: PlanningProblem, stops: float) -> Sketch | Conflict:
+    """The set for so much more light than planned for [stops]."""
+    return sketch_scene(problem.otherwise(brief=shifted(problem.brief, stops)), spaces)
 
 
 def shot(

@@ -66,7 +66,7 @@ class AgendaRow:
 
 @dataclass(frozen=True)
 class AgendaPiece:
-    """A cell or card that goes into a camera, or that is lacking. kind: cell, card or short."""
+    """A cell or card that goes into a camera, or that is lacking. kind: cell, card or short; scene: its key."""
 
     key: str
     at: datetime
@@ -75,6 +75,7 @@ class AgendaPiece:
     what: str
     where: str
     while_filming: bool
+    scene: str
 
 
 @dataclass(frozen=True)

@@ -10,6 +10,7 @@ from pydantic import Field, StringConstraints
 
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.field.logbook import LoggedTake
 from steady_tide.core.kit.bag import Kit, checked_kit
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.reading import Measured
@@ -24,7 +25,8 @@ LARGEST_BYTES: Final = 30_000_000
 README: Final = """This is what one account of Steady Tide owned.
 
 kit.json      the cameras and the bag: a kit document, as published in the format's schema
-account.json  shoots with their scenes (a brief document each), readings, shots and lists; places, schools, numbers
+account.json  shoots with their scenes (a brief document each), readings, shots and lists; places, schools, numbers;
+              takes: the logbook, also of shoots that are gone
 
 Both are plain JSON. "Bring in" on the account page of any Steady Tide takes the whole archive.
 """
@@ -140,6 +142,7 @@ class Archive(Part):
     dialled: Annotated[list[KeptSlot], Field(max_length=2000)] = []
     pieces: Annotated[list[KeptPiece], Field(max_length=5000)] = []
     upkeep: Upkeep | None = None
+    takes: Annotated[list[LoggedTake], Field(max_length=100_000)] = []
 
 
 def packed(archive: Archive, kit: Kit | None) -> bytes:

@@ -6,6 +6,7 @@ from typing import Any, TypeVar
 
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.field.logbook import Logbook
 from steady_tide.core.kit.bag import Kit, checked_kit
 from steady_tide.core.kit.device import Device, checked
 from steady_tide.core.plan.account.plan import Conflict, Plan
@@ -22,6 +23,7 @@ PUBLISHED: dict[str, type[Part]] = {
     "kit": Kit,
     "plan": Plan,
     "conflict": Conflict,
+    "logbook": Logbook,
 }
 """Every document people exchange, by the name of its schema."""
 

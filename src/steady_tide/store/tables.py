@@ -16,6 +16,7 @@ from sqlalchemy import (
     UniqueConstraint,
     false,
     func,
+    text,
 )
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
@@ -262,7 +263,10 @@ class DialledRow(Owned, Base):
 
 
 class ReadBackRow(Owned, Base):
-    """A value read back from the camera and ticked; it counts only while the plan still says so."""
+    """A value read back from the camera and ticked; it counts only while the plan still says so.
+
+    value: empty where the tick was taken back. said_at: when that was said, on the spot.
+    """
 
     __tablename__ = "read_backs"
     __table_args__ = (
@@ -272,10 +276,14 @@ class ReadBackRow(Owned, Base):
     setup_id: Mapped[UUID]
     setting: Mapped[str] = mapped_column(String(40))
     value: Mapped[str] = mapped_column(String(120))
+    said_at: Mapped[datetime] = mapped_column(server_default=func.now())
 
 
 class CheckRow(Owned, Base):
-    """What was ticked on a shoot's list, by its key; text: of a line of its owner's own, else None."""
+    """What was ticked on a shoot's list, by its key; text: of a line of its owner's own, else None.
+
+    said_at: when it was ticked, or not any more, on the spot.
+    """
 
     __tablename__ = "checks"
     __table_args__ = (
@@ -286,6 +294,7 @@ class CheckRow(Owned, Base):
     key: Mapped[str] = mapped_column(String(140))
     text: Mapped[str | None] = mapped_column(String(200))
     done: Mapped[bool] = mapped_column(default=False, server_default=false())
+    said_at: Mapped[datetime] = mapped_column(server_default=func.now())
 
 
 class PieceRow(Owned, Base):
@@ -300,7 +309,10 @@ class PieceRow(Owned, Base):
 
 
 class ShotRow(Owned, Base):
-    """A shot that is wished for on a shoot, in the order of its list."""
+    """A shot that is wished for on a shoot, in the order of its list.
+
+    done_at: when it was said last whether it is done; long ago where nobody ever did.
+    """
 
     __tablename__ = "shots"
     __table_args__ = (
@@ -308,6 +320,35 @@ class ShotRow(Owned, Base):
     )
     shoot_id: Mapped[UUID] = mapped_column(index=True)
     position: Mapped[int]
+    document: Mapped[Json]
+    done_at: Mapped[datetime] = mapped_column(server_default=text("'epoch'"))
+
+
+class EntryRow(Owned, Base):
+    """Something noted in the field, once and for all, under the id of whoever noted it.
+
+    at: when, on the spot. client: which phone noted it; helper: whether that is somebody with a link.
+    """
+
+    __tablename__ = "entries"
+    __table_args__ = (
+        ForeignKeyConstraint(["shoot_id", "account_id"], ["shoots.id", "shoots.account_id"], ondelete="CASCADE"),
+    )
+    shoot_id: Mapped[UUID] = mapped_column(index=True)
+    kind: Mapped[str] = mapped_column(String(12))
+    at: Mapped[datetime]
+    client: Mapped[str] = mapped_column(String(40))
+    helper: Mapped[bool] = mapped_column(default=False, server_default=false())
+    document: Mapped[Json]
+
+
+class LoggedRow(Owned, Base):
+    """A take of a logbook that was brought in; several accounts may have the same."""
+
+    __tablename__ = "logged"
+    __table_args__ = (UniqueConstraint("account_id", "take_id"),)
+    take_id: Mapped[UUID]
+    at: Mapped[datetime] = mapped_column(index=True)
     document: Mapped[Json]
 
 
@@ -344,15 +385,19 @@ class RemovedRow(Owned, Base):
 class ShareRow(Owned, Base):
     """A link by which others see something of an account until it expires; only the hash of its token is kept.
 
-    kind: what it shows, a camera or the bag; device_id: which camera.
+    kind: what it shows, a camera, the bag or a shoot; device_id: which camera; shoot_id: which shoot.
+    counts: whether whoever has it may count takes there.
     """
 
     __tablename__ = "shares"
     __table_args__ = (
         UniqueConstraint("token_hash"),
         ForeignKeyConstraint(["device_id", "account_id"], ["devices.id", "devices.account_id"], ondelete="CASCADE"),
+        ForeignKeyConstraint(["shoot_id", "account_id"], ["shoots.id", "shoots.account_id"], ondelete="CASCADE"),
     )
     token_hash: Mapped[bytes] = mapped_column(LargeBinary(32))
     kind: Mapped[str] = mapped_column(String(8))
     device_id: Mapped[UUID | None]
+    shoot_id: Mapped[UUID | None] = mapped_column(index=True)
+    counts: Mapped[bool] = mapped_column(default=False, server_default=false())
     expires_at: Mapped[datetime]

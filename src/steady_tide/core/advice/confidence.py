@@ -4,9 +4,9 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Final
 
+from steady_tide.core.advice.shifting import shifted
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
-from steady_tide.core.light.level import ComputedLight, EvLight, level
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import plan_scene
@@ -39,25 +39,7 @@ class Trial:
 
 
 def _shift(stops: float) -> Callable[[Brief], Brief]:
-    """The same scene in other light: the expected, darkest and brightest alike."""
-
-    def changed(brief: Brief) -> Brief:
-        light = brief.light
-        moved: dict[str, float] = {}
-        if light.kind == "condition":
-            moved["shift_stops"] = light.shift_stops + stops
-        elif light.kind == "lux":
-            moved["lux"] = light.lux * 2.0**stops
-        elif isinstance(light, EvLight | ComputedLight):
-            moved["ev100"] = light.ev100 + stops
-        elif light.kind == "lamps":
-            known = level(light)
-            light = ComputedLight(**{**known.model_dump(), "ev100": known.ev100 + stops})
-        else:
-            moved["shade_stops"] = light.shade_stops - stops
-        return brief.model_copy(update={"light": light.model_copy(update=moved)})
-
-    return changed
+    return lambda brief: shifted(brief, stops)
 
 
 def _with(**fields: Callable[[Brief], object]) -> Callable[[Brief], Brief]:

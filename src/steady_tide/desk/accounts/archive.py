@@ -13,6 +13,7 @@ from steady_tide.desk.accounts.upkeep import keep_upkeep, upkeep_of
 from steady_tide.desk.bench.bench import Bench, Camera
 from steady_tide.desk.cards.dialled import Dialled
 from steady_tide.desk.day.filming import filmed_times
+from steady_tide.desk.field.logbook import Logbooks
 from steady_tide.desk.kit.kit import KitDesk
 from steady_tide.desk.ready.getting_ready import OWN
 from steady_tide.desk.ready.shots import ShotLists
@@ -74,6 +75,7 @@ class Archives:
                 for (key, number), state in Stock(self.rows).states.items()
             ],
             upkeep=upkeep_of(self.rows),
+            takes=Logbooks(self.at).takes,
         )
         return packed(archive, KitDesk(self.rows).kit() if keys else None)
 
@@ -139,6 +141,7 @@ class Archives:
                 )
 
         self._bring_upkeep(archive)
+        Logbooks(self.at).bring_in(archive.takes)
 
     def _bring_upkeep(self, archive: Archive) -> None:
         """How cells and cards stand, and what budgets rest on."""

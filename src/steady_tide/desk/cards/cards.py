@@ -1,6 +1,7 @@
 """Cards: what to dial into a camera, in the order of its menu, against what is on it now."""
 
 from collections.abc import Sequence
+from datetime import UTC, datetime
 from typing import Literal
 from uuid import UUID
 
@@ -129,11 +130,12 @@ class Cards:
         return self.card(setup_id)
 
     def _set_tick(self, setup_id: UUID, setting: str, value: str | None) -> None:
-        kept = {row.setting: row for row in self._ticks(setup_id)}.get(setting)
+        """What is said last holds, also of what was said in the field and comes in later."""
+        kept, now = {row.setting: row for row in self._ticks(setup_id)}.get(setting), datetime.now(UTC)
         if kept is not None:
-            self.rows.delete(kept)
-        if value is not None:
-            self.rows.add(ReadBackRow(setup_id=setup_id, setting=setting, value=value))
+            kept.value, kept.said_at = value or "", now
+        elif value is not None:
+            self.rows.add(ReadBackRow(setup_id=setup_id, setting=setting, value=value, said_at=now))
 
     def confirm(self, setup_id: UUID, *, revision: int) -> CardView:
         """Note the whole card as dialled in. Raises Stale when the scene changed since the card was shown."""
@@ -161,5 +163,6 @@ class Cards:
         """Take all ticks back, before the next dialling in; what is on the camera stays known."""
         self.rows.get(SetupRow, setup_id, lock=True)
         for row in self._ticks(setup_id):
-            self.rows.delete(row)
+            self._set_tick(setup_id, row.setting, None)
+        self.rows.settle()
         return self.card(setup_id)

@@ -57,14 +57,14 @@ def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
         sky=_sky_words(view),
         rows=_rows(view, sky),
         scenes=[_scene(scheduled, scene, sky, plans) for scheduled, scene in timed],
-        swaps=[_swap(swap, sky, index) for index, swap in enumerate(view.swaps) if swap.kind != "start"],
+        swaps=[swap_told(swap, sky, index) for index, swap in enumerate(view.swaps) if swap.kind != "start"],
         begin=[
             f"{swap.after} on {swap.device_name} for {swap.scene_name}"
             for swap in view.swaps
             if swap.kind == "start" and swap.glass != NO_FILTER
         ],
         charge=_charge(ready, plans),
-        pieces=_pieces(view, sky),
+        pieces=pieces_told(view, sky),
         power=[_power(camera) for camera in view.budget.cameras],
         lists=lists_of(ready),
         shots=[_shot(one) for one in shots.shots],
@@ -141,7 +141,7 @@ def _camera(camera: CameraDay, sky: Sky, bring: Sequence[str]) -> AgendaCamera:
     )
 
 
-def _swap(swap: SwapView, sky: Sky, index: int) -> AgendaSwap:
+def swap_told(swap: SwapView, sky: Sky, index: int) -> AgendaSwap:
     deep = f", about {metres(swap.depth_m)} down" if swap.depth_m is not None else ""
     where = f"while filming {swap.scene_name}{deep}" if swap.while_filming else f"before {swap.scene_name}"
     return AgendaSwap(
@@ -168,7 +168,7 @@ def _charge(ready: ReadyView, plans: Mapping[str, Plan]) -> list[str]:
     return [*(power or ["Charge every battery"]), *begin, *rounds, "Copy and empty the memory cards"]
 
 
-def _pieces(view: DayView, sky: Sky) -> list[AgendaPiece]:
+def pieces_told(view: DayView, sky: Sky) -> list[AgendaPiece]:
     """Cells and cards that go in after the first, and what is short, by time."""
     names = {str(scene.id): scene.name for scene in view.scenes}
     found = []
@@ -189,6 +189,7 @@ def _pieces(view: DayView, sky: Sky) -> list[AgendaPiece]:
             what=what,
             where=f"{'while filming' if filming else 'before'} {names[scene]}",
             while_filming=filming,
+            scene=scene,
         )
         for index, (minute, camera, kind, what, scene, filming) in enumerate(sorted(found))
     ]

@@ -28,6 +28,7 @@ TRIES: Final = 60
 SHARE: Final = "share"
 
 Kind = Literal["camera", "bag"]
+KINDS: Final = ("camera", "bag")
 
 
 class ShareView(View):
@@ -61,7 +62,7 @@ class Sharing:
 
     def all(self) -> list[ShareView]:
         """Those that still open, the latest first."""
-        return [ShareView(**_facts(row)) for row in shares(self.rows, datetime.now(UTC))]
+        return [ShareView(**_facts(row)) for row in shares(self.rows, datetime.now(UTC)) if row.kind in KINDS]
 
     def make(self, kind: Kind, device_id: UUID | None) -> MadeShare:
         """A new link. Raises NotFound for a camera that is not there, BadInput for an empty bag or too many links."""
@@ -72,9 +73,7 @@ class Sharing:
             desk.device(device_id)
         elif not desk.bag():
             raise BadInput([Problem(("kind",), "there is nothing in the bag yet")])
-        if len(shares(self.rows, datetime.now(UTC))) >= MOST:
-            raise BadInput([Problem(("kind",), f"{MOST} links are open already; close some first")])
-        token = secrets.token_urlsafe(24)
+        token = new_token(self.rows)
         row = ShareRow(
             token_hash=hash_of(token),
             kind=kind,
@@ -86,6 +85,13 @@ class Sharing:
     def close(self, share_id: UUID) -> None:
         """Close a link: it opens nothing any more."""
         self.rows.delete(self.rows.get(ShareRow, share_id))
+
+
+def new_token(rows: Rows) -> str:
+    """What opens a new link. Raises BadInput where too many are open."""
+    if len(shares(rows, datetime.now(UTC))) >= MOST:
+        raise BadInput([Problem(("kind",), f"{MOST} links are open already; close some first")])
+    return secrets.token_urlsafe(24)
 
 
 def _facts(row: ShareRow) -> dict[str, object]:
@@ -110,7 +116,7 @@ class Shown:
 def shared_kit(session: Session, token: str) -> Shown:
     """What a link shows, for anybody who has it. Raises NotFound for one that is closed, expired or made up."""
     row = share_behind(session, hash_of(token), datetime.now(UTC))
-    if row is None:
+    if row is None or row.kind not in KINDS:
         raise NotFound("this link opens nothing; it may have been closed, or its time is over")
     desk = KitDesk(Rows(session, row.account_id))
     if row.device_id is not None:

@@ -114,9 +114,9 @@ class GettingReady:
         if row is None and key.startswith(OWN):
             raise NotFound("there is no such line; it may have been deleted")
         if row is None:
-            self.rows.add(CheckRow(shoot_id=shoot_id, key=key, text=None, done=done))
+            self.rows.add(CheckRow(shoot_id=shoot_id, key=key, text=None, done=done, said_at=datetime.now(UTC)))
         else:
-            row.done = done
+            row.done, row.said_at = done, datetime.now(UTC)
         self.rows.settle()
         return self.view(shoot_id)
 

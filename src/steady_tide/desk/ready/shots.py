@@ -1,6 +1,7 @@
 """The shot list of a shoot: its shots in order, what they cover, what they ask of their scenes."""
 
 from collections.abc import Mapping, Sequence
+from datetime import UTC, datetime
 from functools import cached_property
 from typing import Any, Final
 from uuid import UUID
@@ -112,7 +113,10 @@ class ShotLists:
         row = self.rows.get(ShotRow, shot_id, lock=True)
         self._fits_scene(row, shot)
         wanted = shot.plain()
-        row.document = wanted if before is None else joined_plain(before, wanted, _shot(row).plain())
+        was = _shot(row)
+        row.document = wanted if before is None else joined_plain(before, wanted, was.plain())
+        if _shot(row).done != was.done:
+            row.done_at = datetime.now(UTC)
         self.rows.settle()
         return self.view(row.shoot_id)
 

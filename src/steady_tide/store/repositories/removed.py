@@ -11,12 +11,12 @@ from sqlalchemy.orm import Session
 
 from steady_tide.store.errors import Taken
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import Base, JsonList, Owned, PlanRow, RemovedRow
+from steady_tide.store.tables import Base, JsonList, Owned, PlanRow, RemovedRow, ShareRow
 
 MOST: Final = 50
 """How many lie there at most for one account; the oldest go first."""
-MADE_AGAIN: Final = frozenset({PlanRow.__tablename__})
-"""Tables of what is made again when it is asked for."""
+NOT_KEPT: Final = frozenset({PlanRow.__tablename__, ShareRow.__tablename__})
+"""Tables of what is made again when it is asked for; and links, which are closed for good."""
 
 
 def lift(rows: Rows, row: Owned, *, kind: str, name: str) -> RemovedRow:
@@ -78,7 +78,7 @@ def _gather(rows: Rows, table: Table, which: Any, found: dict[str, dict[str, dic
 def _below(table: Table) -> Iterator[tuple[Table, Column[Any]]]:
     """Tables whose rows go with those of another, with the column that says whose they are."""
     for other in Base.metadata.sorted_tables:
-        if other.name in MADE_AGAIN:
+        if other.name in NOT_KEPT:
             continue
         for constraint in other.foreign_key_constraints:
             if constraint.referred_table is table and constraint.ondelete == "CASCADE":

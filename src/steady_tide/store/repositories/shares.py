@@ -1,6 +1,7 @@
 """Links by which others see something of an account."""
 
 from datetime import datetime
+from uuid import UUID
 
 from sqlalchemy import delete, select
 
@@ -12,6 +13,12 @@ from steady_tide.store.tables import Account, ShareRow
 def shares(rows: Rows, now: datetime) -> list[ShareRow]:
     """The account's own that still open, the latest first."""
     return rows.all(rows.query(ShareRow).where(ShareRow.expires_at > now).order_by(ShareRow.created_at.desc()))
+
+
+def shares_of(rows: Rows, shoot_id: UUID, now: datetime) -> list[ShareRow]:
+    """Those to one shoot."""
+    mine = rows.query(ShareRow).where(ShareRow.expires_at > now, ShareRow.shoot_id == shoot_id)
+    return rows.all(mine.order_by(ShareRow.created_at.desc()))
 
 
 def share_behind(session: Session, token_hash: bytes, now: datetime) -> ShareRow | None:

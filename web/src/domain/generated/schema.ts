@@ -2456,6 +2456,218 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{shoot_id}/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pack
+         * @description A shoot to take along.
+         */
+        get: operations["field_pack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Entries
+         * @description Everything that was noted on a shoot, by time.
+         */
+        get: operations["field_entries"];
+        put?: never;
+        /**
+         * Send
+         * @description Keep what was noted in the field; sent again, it is kept once.
+         */
+        post: operations["field_send"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Links
+         * @description Links to a shoot that still open.
+         */
+        get: operations["field_links"];
+        put?: never;
+        /**
+         * Link
+         * @description A new link to a shoot.
+         */
+        post: operations["field_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/links/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Close
+         * @description Close a link.
+         */
+        delete: operations["field_close"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/with/{link}/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pack With
+         * @description The shoot that a link shows; whoever has it may look, without an account.
+         */
+        get: operations["field_pack_with"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/with/{link}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send With
+         * @description Keep what a helper counted. A link that only shows takes nothing.
+         */
+        post: operations["field_send_with"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Logbook
+         * @description Every take, the latest first.
+         */
+        get: operations["logbook_logbook"];
+        /**
+         * Bring In
+         * @description Take a logbook in beside what is there.
+         */
+        put: operations["logbook_bring_in"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Table
+         * @description The logbook as a table.
+         */
+        get: operations["logbook_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Document
+         * @description The logbook as a document, to be brought in elsewhere.
+         */
+        get: operations["logbook_document"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{setup_id}/before": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Before
+         * @description How such a set did in such light before.
+         */
+        get: operations["logbook_before"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -2645,6 +2857,20 @@ export interface components {
             cuts_out_below: number;
         };
         /**
+         * Before
+         * @description How takes of such scenes on a camera did in such light. with_set: those with the same exposure and frame rate.
+         *
+         *     words: both in a sentence or two; takes: the latest of them, at most eight.
+         */
+        Before: {
+            alike: components["schemas"]["Tally"];
+            with_set: components["schemas"]["Tally"];
+            /** Words */
+            words: string;
+            /** Takes */
+            takes: components["schemas"]["LoggedTake"][];
+        };
+        /**
          * Brief
          * @description One scene as its maker states it. Everything typed here wins over a model.
          */
@@ -2810,6 +3036,16 @@ export interface components {
              * @default 1
              */
             count: number;
+        };
+        /**
+         * BroughtIn
+         * @description What bringing a logbook in did. new: takes that were not there before.
+         */
+        BroughtIn: {
+            /** New */
+            new: number;
+            /** Of */
+            of: number;
         };
         /**
          * CameraBudget
@@ -3175,6 +3411,31 @@ export interface components {
             late: string[];
         };
         /**
+         * CheckNoted
+         * @description Something of the shoot's lists is done, or is not; `key` as in its preparation.
+         */
+        CheckNoted: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "check";
+            /** Key */
+            key: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
          * CheckView
          * @description Something to do, and whether it is done. group_label: of its group, as it is read.
          */
@@ -3394,6 +3655,28 @@ export interface components {
              * @description How much it opens shadows, and their noise [stops].
              */
             shadow_lift: number;
+        };
+        /**
+         * Coming
+         * @description Something that comes on the day: what it is, when, and in words.
+         */
+        Coming: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "scene" | "over" | "swap" | "leaves" | "cell" | "card" | "short" | "sky";
+            /** Words */
+            words: string;
+            /** Scene Id */
+            scene_id?: string | null;
+            /** Setup Id */
+            setup_id?: string | null;
         };
         /**
          * Compatibility
@@ -4224,6 +4507,54 @@ export interface components {
              * @enum {string}
              */
             facing: "front" | "side" | "back" | "down";
+        };
+        /**
+         * FallbackChange
+         * @description A setting that stands otherwise than in the set as planned.
+         */
+        FallbackChange: {
+            setting: components["schemas"]["Setting"];
+            /** Label */
+            label: string;
+            /** Before */
+            before: string;
+            /** Value */
+            value: string | number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FaultNoted
+         * @description What is wrong with a take, or that it is not.
+         */
+        FaultNoted: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fault";
+            /**
+             * Take
+             * Format: uuid
+             */
+            take: string;
+            /**
+             * Fault
+             * @enum {string}
+             */
+            fault: "soft" | "shaky" | "dark" | "bright" | "grainy" | "cast" | "jumped";
+            /** There */
+            there: boolean;
         };
         /**
          * FieldProblem
@@ -5344,6 +5675,48 @@ export interface components {
             ripple: number;
         };
         /**
+         * LightNoted
+         * @description The light is otherwise. measured: what a meter said; None where it was told by eye against the plan.
+         *
+         *     ev100: what that means on the subject. answer: the key of the fallback that was taken, with its `told` values;
+         *     None where the set still held or nothing was carried along for so much.
+         */
+        LightNoted: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "light";
+            /**
+             * Scene
+             * Format: uuid
+             */
+            scene: string;
+            /** Setup */
+            setup?: string | null;
+            /** Measured */
+            measured?: (components["schemas"]["LuxReading"] | components["schemas"]["EvReading"] | components["schemas"]["SettingsReading"] | components["schemas"]["PhoneReading"] | components["schemas"]["CardReading"]) | null;
+            /** Ev100 */
+            ev100: number;
+            /** Answer */
+            answer?: string | null;
+            /**
+             * Told
+             * @default []
+             */
+            told: components["schemas"]["SetValue"][];
+        };
+        /**
          * LightSummary
          * @description Light and marks of one camera on one scene [EV at ISO 100], for the small diagram.
          */
@@ -5372,6 +5745,123 @@ export interface components {
             stops: number;
             /** Detail */
             detail: string;
+        };
+        /**
+         * LinkRequest
+         * @description A link to make: whether takes may be counted with it, and for how many days it opens.
+         */
+        LinkRequest: {
+            /**
+             * Counts
+             * @default false
+             */
+            counts: boolean;
+            /**
+             * Days
+             * @default 7
+             */
+            days: number;
+        };
+        /**
+         * LinkView
+         * @description A link to a shoot. counts: whether whoever has it may count takes.
+         */
+        LinkView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Counts */
+            counts: boolean;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
+        /**
+         * LogbookView
+         * @description Every take, the latest first.
+         */
+        LogbookView: {
+            /** Takes */
+            takes: components["schemas"]["LoggedTake"][];
+        };
+        /**
+         * LoggedTake
+         * @description A take with all that says how it was made; it stands by itself, also where its shoot is gone.
+         *
+         *     scenario: of its scene, where that is known. camera: key of the camera in the kit, or empty; camera_name as it was
+         *     called then. ev100: the light it was filmed in [EV at ISO 100].
+         */
+        LoggedTake: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Shoot
+             * @default
+             */
+            shoot: string;
+            /**
+             * Scene
+             * @default
+             */
+            scene: string;
+            /** Scenario */
+            scenario?: ("underwater" | "low-light" | "motion" | "product" | "talking" | "everyday" | "scenic" | "drone" | "lapse") | null;
+            /**
+             * Camera
+             * @default
+             */
+            camera: string;
+            /**
+             * Camera Name
+             * @default
+             */
+            camera_name: string;
+            /**
+             * Number
+             * @default 1
+             */
+            number: number;
+            /**
+             * Which
+             * @default planned
+             * @enum {string}
+             */
+            which: "planned" | "dialled";
+            /**
+             * Set
+             * @default []
+             */
+            set: components["schemas"]["SetValue"][];
+            /** Ev100 */
+            ev100?: number | null;
+            /** Light From */
+            light_from?: ("measured" | "modelled" | "planned") | null;
+            /** Seconds */
+            seconds?: number | null;
+            /** Verdict */
+            verdict?: ("keep" | "maybe" | "no") | null;
+            /**
+             * Faults
+             * @default []
+             */
+            faults: ("soft" | "shaky" | "dark" | "bright" | "grainy" | "cast" | "jumped")[];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
         };
         /**
          * LuxLight
@@ -5413,6 +5903,26 @@ export interface components {
             how: "lux";
             /** Lux */
             lux: number;
+        };
+        /**
+         * MadeLink
+         * @description A link just made; its token is told this once.
+         */
+        MadeLink: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Counts */
+            counts: boolean;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Token */
+            token: string;
         };
         /**
          * MadeShare
@@ -5992,6 +6502,62 @@ export interface components {
             words: string;
         };
         /**
+         * NoteGone
+         * @description Words were taken back, or are there after all.
+         */
+        NoteGone: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "note-gone";
+            /**
+             * Note
+             * Format: uuid
+             */
+            note: string;
+            /** Gone */
+            gone: boolean;
+        };
+        /**
+         * NoteNoted
+         * @description Words about a take, a shot or a scene.
+         */
+        NoteNoted: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "note";
+            /**
+             * About
+             * Format: uuid
+             */
+            about: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * Option
          * @description An offered value: what the best set with it costs more, or why it is refused.
          */
@@ -6085,6 +6651,273 @@ export interface components {
             goes_at: string | null;
             /** Signed In */
             signed_in: components["schemas"]["SignedIn"][];
+        };
+        /**
+         * Pack
+         * @description A shoot to take along. waiting: cameras whose sets for other light are not worked out yet; ask again.
+         *
+         *     made_from: changes where anything in it but the time does. entries: what was noted already, by whomever.
+         */
+        Pack: {
+            /**
+             * Shoot Id
+             * Format: uuid
+             */
+            shoot_id: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** Day */
+            day: string | null;
+            /** Zone */
+            zone: string | null;
+            /**
+             * May
+             * @enum {string}
+             */
+            may: "all" | "count" | "look";
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Made From */
+            made_from: string;
+            /** Waiting */
+            waiting: number;
+            /** Scenes */
+            scenes: components["schemas"]["PackScene"][];
+            /** Coming */
+            coming: components["schemas"]["Coming"][];
+            /** Checks */
+            checks: components["schemas"]["PackCheck"][];
+            /** Cautions */
+            cautions: components["schemas"]["PackCheck"][];
+            /** Shots */
+            shots: components["schemas"]["PackShot"][];
+            /** Entries */
+            entries: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
+         * PackCamera
+         * @description A camera in a scene with its card. refused: why it has no set, in words; else empty.
+         *
+         *     ev100: the light it is planned for; low, high: its marks [EV at ISO 100]. picture: the word of its picture.
+         */
+        PackCamera: {
+            /**
+             * Setup Id
+             * Format: uuid
+             */
+            setup_id: string;
+            /** Device Key */
+            device_key: string;
+            /** Device Name */
+            device_name: string;
+            /** Slot */
+            slot: number;
+            /** Slots */
+            slots: number;
+            /** F Number */
+            f_number: number;
+            /** Refused */
+            refused: string;
+            /** Headline */
+            headline: string;
+            /** Answer */
+            answer: string;
+            /** Ev100 */
+            ev100: number;
+            /** Low Ev100 */
+            low_ev100: number | null;
+            /** High Ev100 */
+            high_ev100: number | null;
+            /** Low Words */
+            low_words: string;
+            /** High Words */
+            high_words: string;
+            /** Lines */
+            lines: components["schemas"]["PackLine"][];
+            /** Bring */
+            bring: string[];
+            /** Practice */
+            practice: string[];
+            /** Cautions */
+            cautions: string[];
+            /** Fallbacks */
+            fallbacks: components["schemas"]["PackFallback"][];
+            /** Waiting */
+            waiting: boolean;
+            /** Picture */
+            picture: string | null;
+            /** Replanned */
+            replanned: components["schemas"]["Replanned"][];
+        };
+        /**
+         * PackCheck
+         * @description Something to pack, do, mind or remember; `key`: under which it is ticked. scenes: for which it is, by name.
+         */
+        PackCheck: {
+            /** Key */
+            key: string;
+            /** Group */
+            group: string;
+            /** Words */
+            words: string;
+            /** Scenes */
+            scenes: string[];
+            /** Done */
+            done: boolean;
+            /** Said At */
+            said_at: string | null;
+        };
+        /**
+         * PackFallback
+         * @description A set for other light. picture: the word of its picture, where one can be made.
+         */
+        PackFallback: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "darker-3" | "darker-2" | "darker-1" | "brighter-1" | "brighter-2" | "brighter-3" | "no-filter" | "no-lamp";
+            /** Label */
+            label: string;
+            /** Stops */
+            stops: number;
+            /** Ev100 */
+            ev100: number;
+            /** Low Ev100 */
+            low_ev100?: number | null;
+            /** High Ev100 */
+            high_ev100?: number | null;
+            /**
+             * Low Words
+             * @default
+             */
+            low_words: string;
+            /**
+             * High Words
+             * @default
+             */
+            high_words: string;
+            /**
+             * Holds
+             * @default false
+             */
+            holds: boolean;
+            /**
+             * Same Picture
+             * @default true
+             */
+            same_picture: boolean;
+            /**
+             * Headline
+             * @default
+             */
+            headline: string;
+            /**
+             * Changes
+             * @default []
+             */
+            changes: components["schemas"]["FallbackChange"][];
+            /**
+             * Values
+             * @default {}
+             */
+            values: {
+                [key: string]: string | number;
+            };
+            /**
+             * Refused
+             * @default
+             */
+            refused: string;
+            /** Picture */
+            picture: string | null;
+        };
+        /**
+         * PackLine
+         * @description A line of a card. now, now_value: what is known to be on the camera; changed: whether it has to be dialled in.
+         *
+         *     by_hand: it is fitted, not dialled in.
+         */
+        PackLine: {
+            setting: components["schemas"]["Setting"];
+            /** Label */
+            label: string;
+            /** Menu Label */
+            menu_label: string;
+            /** Value */
+            value: string | number;
+            /** Text */
+            text: string;
+            /** Now */
+            now: string | null;
+            /** Now Value */
+            now_value: string | null;
+            /** Changed */
+            changed: boolean;
+            /** By Hand */
+            by_hand: boolean;
+            /** Read Back */
+            read_back: boolean;
+        };
+        /**
+         * PackScene
+         * @description A scene. starts_at, ends_at: when it is filmed, where that is planned. curve: its light [EV at ISO 100].
+         *
+         *     It goes from `curve_from` on, every `curve_step_minutes`, an hour beyond the scene on both sides; empty without
+         *     place and day.
+         */
+        PackScene: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Scenario
+             * @enum {string}
+             */
+            scenario: "underwater" | "low-light" | "motion" | "product" | "talking" | "everyday" | "scenic" | "drone" | "lapse";
+            /** Spot */
+            spot: string;
+            /** Starts At */
+            starts_at: string | null;
+            /** Ends At */
+            ends_at: string | null;
+            /** Light */
+            light: string;
+            /** Ev100 */
+            ev100: number;
+            /** Uncertainty Stops */
+            uncertainty_stops: number;
+            /** Curve From */
+            curve_from: string | null;
+            /** Curve Step Minutes */
+            curve_step_minutes: number;
+            /** Curve */
+            curve: number[];
+            /** Cameras */
+            cameras: components["schemas"]["PackCamera"][];
+        };
+        /**
+         * PackShot
+         * @description A shot of the list.
+         */
+        PackShot: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            shot: components["schemas"]["WantedShot"];
         };
         /**
          * PackedView
@@ -6735,6 +7568,37 @@ export interface components {
             words: string;
         };
         /**
+         * ReadBackNoted
+         * @description A value was read back from a camera: it is in it. Or that was ticked by mistake.
+         */
+        ReadBackNoted: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "read-back";
+            /**
+             * Setup
+             * Format: uuid
+             */
+            setup: string;
+            setting: components["schemas"]["Setting"];
+            /** Value */
+            value: string;
+            /** Read Back */
+            read_back: boolean;
+        };
+        /**
          * Readiness
          * @description Whether it can do everything; else what is wrong, a sentence each.
          */
@@ -6830,6 +7694,20 @@ export interface components {
             of: number;
         };
         /**
+         * Received
+         * @description What became of what a phone sent. kept: ids of those that are safe now, and may be forgotten there.
+         *
+         *     clock_off_s: by how much its clock is ahead (+) or behind; by so much its entries were moved.
+         */
+        Received: {
+            /** Kept */
+            kept: string[];
+            /** Refused */
+            refused: components["schemas"]["RefusedEntry"][];
+            /** Clock Off S */
+            clock_off_s: number;
+        };
+        /**
          * RedLeft
          * @description How much red is left under water.
          */
@@ -6881,6 +7759,16 @@ export interface components {
             device_name: string;
             /** Problems */
             problems: components["schemas"]["ProblemView"][];
+        };
+        /**
+         * RefusedEntry
+         * @description An entry that was not kept, and why, in words. id: as it was sent.
+         */
+        RefusedEntry: {
+            /** Id */
+            id: string;
+            /** Message */
+            message: string;
         };
         /**
          * Remedy
@@ -6987,6 +7875,30 @@ export interface components {
              * Format: date-time
              */
             until: string;
+        };
+        /**
+         * Replanned
+         * @description A reading from the field, planned anew at home. told: what was carried along and used.
+         *
+         *     differs: what a plan for just that light says otherwise, in words; nothing where it says the same.
+         */
+        Replanned: {
+            /**
+             * Entry
+             * Format: uuid
+             */
+            entry: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Ev100 */
+            ev100: number;
+            /** Told */
+            told: string;
+            /** Differs */
+            differs: string[];
         };
         /**
          * Rests
@@ -7360,6 +8272,37 @@ export interface components {
             prnu: number;
         };
         /**
+         * Sent
+         * @description Entries of one phone, each read by itself. client: its own name; now: what its clock says as it sends.
+         */
+        Sent: {
+            /** Client */
+            client: string;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Entries */
+            entries: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
+         * SetValue
+         * @description A setting of a set as it stood: its value, and as it is read on that camera.
+         */
+        SetValue: {
+            setting: components["schemas"]["Setting"];
+            /** Value */
+            value: string | number;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
          * Setting
          * @description The settings, in the order in which they are decided.
          * @enum {string}
@@ -7698,6 +8641,34 @@ export interface components {
         ShotEdit: {
             shot: components["schemas"]["WantedShot"];
             before?: components["schemas"]["WantedShot"] | null;
+        };
+        /**
+         * ShotNoted
+         * @description A shot of the list is in the can, or is not.
+         */
+        ShotNoted: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "shot";
+            /**
+             * Shot
+             * Format: uuid
+             */
+            shot: string;
+            /** Done */
+            done: boolean;
         };
         /**
          * ShotOrder
@@ -8237,6 +9208,83 @@ export interface components {
             iso_ceilings: number[];
         };
         /**
+         * TakeGone
+         * @description A take was counted by mistake, or is there after all.
+         */
+        TakeGone: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "take-gone";
+            /**
+             * Take
+             * Format: uuid
+             */
+            take: string;
+            /** Gone */
+            gone: boolean;
+        };
+        /**
+         * TakeNoted
+         * @description A take was made. which: with the set as planned or as it was dialled; `set` says it, setting by setting.
+         *
+         *     ev100: the light it was filmed in [EV at ISO 100]; light_from: how that is known. seconds: how long it was held.
+         */
+        TakeNoted: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "take";
+            /**
+             * Scene
+             * Format: uuid
+             */
+            scene: string;
+            /** Setup */
+            setup?: string | null;
+            /** Shot */
+            shot?: string | null;
+            /**
+             * Which
+             * @default planned
+             * @enum {string}
+             */
+            which: "planned" | "dialled";
+            /**
+             * Set
+             * @default []
+             */
+            set: components["schemas"]["SetValue"][];
+            /** Ev100 */
+            ev100?: number | null;
+            /** Light From */
+            light_from?: ("measured" | "modelled" | "planned") | null;
+            /** Seconds */
+            seconds?: number | null;
+        };
+        /**
          * TakenRequest
          * @description How a thing is come by.
          */
@@ -8283,6 +9331,26 @@ export interface components {
              * @default 1920
              */
             wanted_px: number;
+        };
+        /**
+         * Tally
+         * @description How some takes turned out. judged: how many have a verdict; faults: how many had each, the most first.
+         */
+        Tally: {
+            /** Takes */
+            takes: number;
+            /** Judged */
+            judged: number;
+            /** Keep */
+            keep: number;
+            /** Maybe */
+            maybe: number;
+            /** No */
+            no: number;
+            /** Faults */
+            faults: {
+                [key: string]: number;
+            };
         };
         /**
          * TemplateWord
@@ -8569,6 +9637,34 @@ export interface components {
         UsualRequest: {
             /** School */
             school: string;
+        };
+        /**
+         * VerdictNoted
+         * @description How good a take is; None: not judged after all.
+         */
+        VerdictNoted: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "verdict";
+            /**
+             * Take
+             * Format: uuid
+             */
+            take: string;
+            /** Verdict */
+            verdict: ("keep" | "maybe" | "no") | null;
         };
         /**
          * View
@@ -9035,8 +10131,10 @@ export type AnswerValue = components['schemas']['AnswerValue'];
 export type Answered = components['schemas']['Answered'];
 export type AxisWord = components['schemas']['AxisWord'];
 export type Battery = components['schemas']['Battery'];
+export type Before = components['schemas']['Before'];
 export type Brief = components['schemas']['Brief'];
 export type Brought = components['schemas']['Brought'];
+export type BroughtIn = components['schemas']['BroughtIn'];
 export type CameraBudget = components['schemas']['CameraBudget'];
 export type CameraDay = components['schemas']['CameraDay'];
 export type CameraRequest = components['schemas']['CameraRequest'];
@@ -9048,6 +10146,7 @@ export type CarryingWord = components['schemas']['CarryingWord'];
 export type Cell = components['schemas']['Cell'];
 export type Charger = components['schemas']['Charger'];
 export type Charging = components['schemas']['Charging'];
+export type CheckNoted = components['schemas']['CheckNoted'];
 export type CheckView = components['schemas']['CheckView'];
 export type ClassView = components['schemas']['ClassView'];
 export type CloudRequest = components['schemas']['CloudRequest'];
@@ -9056,6 +10155,7 @@ export type ColdCell = components['schemas']['ColdCell'];
 export type ColdShare = components['schemas']['ColdShare'];
 export type ColourFilter = components['schemas']['ColourFilter'];
 export type ColourProfile = components['schemas']['ColourProfile'];
+export type Coming = components['schemas']['Coming'];
 export type Compatibility = components['schemas']['Compatibility'];
 export type Compromise = components['schemas']['Compromise'];
 export type ComputedLight = components['schemas']['ComputedLight'];
@@ -9085,6 +10185,8 @@ export type EvReading = components['schemas']['EvReading'];
 export type Exposure = components['schemas']['Exposure'];
 export type ExposureSet = components['schemas']['ExposureSet'];
 export type FacingSpan = components['schemas']['FacingSpan'];
+export type FallbackChange = components['schemas']['FallbackChange'];
+export type FaultNoted = components['schemas']['FaultNoted'];
 export type FieldProblem = components['schemas']['FieldProblem'];
 export type Figure = components['schemas']['Figure'];
 export type FigureChange = components['schemas']['FigureChange'];
@@ -9129,10 +10231,16 @@ export type Lens = components['schemas']['Lens'];
 export type Level = components['schemas']['Level'];
 export type Light = components['schemas']['Light'];
 export type LightLevel = components['schemas']['LightLevel'];
+export type LightNoted = components['schemas']['LightNoted'];
 export type LightSummary = components['schemas']['LightSummary'];
 export type LineOfLedger = components['schemas']['LineOfLedger'];
+export type LinkRequest = components['schemas']['LinkRequest'];
+export type LinkView = components['schemas']['LinkView'];
+export type LogbookView = components['schemas']['LogbookView'];
+export type LoggedTake = components['schemas']['LoggedTake'];
 export type LuxLight = components['schemas']['LuxLight'];
 export type LuxReading = components['schemas']['LuxReading'];
+export type MadeLink = components['schemas']['MadeLink'];
 export type MadeShare = components['schemas']['MadeShare'];
 export type MadeUp = components['schemas']['MadeUp'];
 export type MarkPart = components['schemas']['MarkPart'];
@@ -9154,12 +10262,21 @@ export type NdFilter = components['schemas']['NdFilter'];
 export type NewAccount = components['schemas']['NewAccount'];
 export type NewShots = components['schemas']['NewShots'];
 export type NoPicture = components['schemas']['NoPicture'];
+export type NoteGone = components['schemas']['NoteGone'];
+export type NoteNoted = components['schemas']['NoteNoted'];
 export type Option = components['schemas']['Option'];
 export type OrderView = components['schemas']['OrderView'];
 export type Outline = components['schemas']['Outline'];
 export type OwnLine = components['schemas']['OwnLine'];
 export type OwnText = components['schemas']['OwnText'];
 export type OwnView = components['schemas']['OwnView'];
+export type Pack = components['schemas']['Pack'];
+export type PackCamera = components['schemas']['PackCamera'];
+export type PackCheck = components['schemas']['PackCheck'];
+export type PackFallback = components['schemas']['PackFallback'];
+export type PackLine = components['schemas']['PackLine'];
+export type PackScene = components['schemas']['PackScene'];
+export type PackShot = components['schemas']['PackShot'];
 export type PackedView = components['schemas']['PackedView'];
 export type PanTime = components['schemas']['PanTime'];
 export type PasswordChange = components['schemas']['PasswordChange'];
@@ -9191,15 +10308,19 @@ export type Purchase = components['schemas']['Purchase'];
 export type PutAway = components['schemas']['PutAway'];
 export type Ramp = components['schemas']['Ramp'];
 export type ReachPart = components['schemas']['ReachPart'];
+export type ReadBackNoted = components['schemas']['ReadBackNoted'];
 export type Readiness = components['schemas']['Readiness'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
 export type ReadingView = components['schemas']['ReadingView'];
 export type ReadyView = components['schemas']['ReadyView'];
+export type Received = components['schemas']['Received'];
 export type RedLeft = components['schemas']['RedLeft'];
 export type Refusal = components['schemas']['Refusal'];
+export type RefusedEntry = components['schemas']['RefusedEntry'];
 export type Remedy = components['schemas']['Remedy'];
 export type Remembered = components['schemas']['Remembered'];
 export type RemovedView = components['schemas']['RemovedView'];
+export type Replanned = components['schemas']['Replanned'];
 export type Rests = components['schemas']['Rests'];
 export type Rival = components['schemas']['Rival'];
 export type RuleView = components['schemas']['RuleView'];
@@ -9217,6 +10338,8 @@ export type SchoolView = components['schemas']['SchoolView'];
 export type SecondLine = components['schemas']['SecondLine'];
 export type SecondView = components['schemas']['SecondView'];
 export type Sensor = components['schemas']['Sensor'];
+export type Sent = components['schemas']['Sent'];
+export type SetValue = components['schemas']['SetValue'];
 export type Setting = components['schemas']['Setting'];
 export type SettingWord = components['schemas']['SettingWord'];
 export type SettingsReading = components['schemas']['SettingsReading'];
@@ -9234,6 +10357,7 @@ export type ShootView = components['schemas']['ShootView'];
 export type ShortView = components['schemas']['ShortView'];
 export type Shortage = components['schemas']['Shortage'];
 export type ShotEdit = components['schemas']['ShotEdit'];
+export type ShotNoted = components['schemas']['ShotNoted'];
 export type ShotOrder = components['schemas']['ShotOrder'];
 export type ShotScene = components['schemas']['ShotScene'];
 export type ShotStart = components['schemas']['ShotStart'];
@@ -9256,8 +10380,11 @@ export type SunLight = components['schemas']['SunLight'];
 export type Support = components['schemas']['Support'];
 export type SwapView = components['schemas']['SwapView'];
 export type Swappable = components['schemas']['Swappable'];
+export type TakeGone = components['schemas']['TakeGone'];
+export type TakeNoted = components['schemas']['TakeNoted'];
 export type TakenRequest = components['schemas']['TakenRequest'];
 export type TallCrop = components['schemas']['TallCrop'];
+export type Tally = components['schemas']['Tally'];
 export type TemplateWord = components['schemas']['TemplateWord'];
 export type Tick = components['schemas']['Tick'];
 export type TickRequest = components['schemas']['TickRequest'];
@@ -9273,6 +10400,7 @@ export type UnderstoodMode = components['schemas']['UnderstoodMode'];
 export type Unmatched = components['schemas']['Unmatched'];
 export type Upkeep = components['schemas']['Upkeep'];
 export type UsualRequest = components['schemas']['UsualRequest'];
+export type VerdictNoted = components['schemas']['VerdictNoted'];
 export type View = components['schemas']['View'];
 export type ViewSize = components['schemas']['ViewSize'];
 export type Vocabulary = components['schemas']['Vocabulary'];
@@ -25853,6 +26981,1503 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShotsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    field_pack: {
+        parameters: {
+            query?: {
+                /** @description How long sets for other light may be worked out now [s]. */
+                within_s?: number;
+            };
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pack"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    field_entries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": (components["schemas"]["TakeNoted"] | components["schemas"]["TakeGone"] | components["schemas"]["VerdictNoted"] | components["schemas"]["FaultNoted"] | components["schemas"]["NoteNoted"] | components["schemas"]["NoteGone"] | components["schemas"]["ShotNoted"] | components["schemas"]["CheckNoted"] | components["schemas"]["ReadBackNoted"] | components["schemas"]["LightNoted"])[];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    field_send: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sent"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Received"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    field_links: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    field_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeLink"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    field_close: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+                link_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    field_pack_with: {
+        parameters: {
+            query?: {
+                /** @description How long sets for other light may be worked out now [s]. */
+                within_s?: number;
+            };
+            header?: never;
+            path: {
+                link: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pack"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    field_send_with: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sent"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Received"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    logbook_logbook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogbookView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    logbook_bring_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    logbook_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    logbook_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    logbook_before: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                setup_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Before"] | null;
                 };
             };
             /** @description Bad Request */

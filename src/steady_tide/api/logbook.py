@@ -1,0 +1,51 @@
+"""The logbook: what was shot, with what set, in what light, and how it turned out."""
+
+from typing import Annotated, Any
+from uuid import UUID
+
+from fastapi import APIRouter, Body, Response
+
+from steady_tide.api.bodies import MB, largest
+from steady_tide.api.context import WorkplaceOf
+from steady_tide.api.problems import RESPONSES
+from steady_tide.core.field.logbook import Before, Logbook
+from steady_tide.desk.field.logbook import BroughtIn, Logbooks, LogbookView
+from steady_tide.formats.logbook_csv import logbook_to_csv
+
+router = APIRouter(prefix="/api", tags=["logbook"], responses=RESPONSES)
+LARGEST_BOOK = 20 * MB
+
+
+def _as(name: str) -> dict[str, str]:
+    return {"Content-Disposition": f"attachment; filename={name}"}
+
+
+@router.get("/logbook")
+def logbook(at: WorkplaceOf) -> LogbookView:
+    """Every take, the latest first."""
+    return Logbooks(at).view()
+
+
+@router.get("/logbook.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
+def table(at: WorkplaceOf) -> Response:
+    """The logbook as a table."""
+    return Response(logbook_to_csv(Logbooks(at).takes), media_type="text/csv", headers=_as("logbook.csv"))
+
+
+@router.get("/logbook.json", response_class=Response, responses={200: {"content": {"application/json": {}}}})
+def document(at: WorkplaceOf) -> Response:
+    """The logbook as a document, to be brought in elsewhere."""
+    text = Logbooks(at).document().model_dump_json(indent=1)
+    return Response(text, media_type="application/json", headers=_as("logbook.json"))
+
+
+@router.put("/logbook", openapi_extra=largest(LARGEST_BOOK))
+def bring_in(at: WorkplaceOf, book: Annotated[dict[str, Any], Body()]) -> BroughtIn:
+    """Take a logbook in beside what is there."""
+    return Logbooks(at).bring_in(Logbook.read(book).takes)
+
+
+@router.get("/setups/{setup_id}/before")
+def before(at: WorkplaceOf, setup_id: UUID) -> Before | None:
+    """How such a set did in such light before."""
+    return Logbooks(at).before(setup_id)

@@ -1,0 +1,18 @@
+"""Clocks of phones: how far one is off, and when something was done if it was."""
+
+from datetime import datetime, timedelta
+from typing import Final
+
+OFF_FROM: Final = timedelta(minutes=2)
+"""A clock that is off by less is taken at its word: sending takes time, too. **Assumed**."""
+
+
+def off_by(said_now: datetime, now: datetime) -> timedelta:
+    """How far a clock is ahead (+) or behind; nothing where it is near enough."""
+    ahead = said_now - now
+    return ahead if abs(ahead) > OFF_FROM else timedelta(0)
+
+
+def corrected(at: datetime, ahead: timedelta, now: datetime) -> datetime:
+    """When something was done that such a clock dates so; never later than now."""
+    return min(at - ahead, now)

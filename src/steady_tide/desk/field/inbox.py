@@ -1,0 +1,198 @@
+"""What phones send from the field: each entry is kept once, and does what it says, by the order of what happened.
+
+Entries are a set, and all that they change is decided by (moment on the spot, value): whatever arrives first, late or
+twice, the same stands at the end.
+"""
+
+from collections.abc import Callable, Mapping, Sequence
+from datetime import UTC, datetime, timedelta
+from typing import Any, Final
+from uuid import UUID
+from zoneinfo import ZoneInfo
+
+from pydantic import ValidationError
+
+from steady_tide.core.document import problems_of
+from steady_tide.core.errors import BadInput
+from steady_tide.core.field.clocks import corrected, off_by
+from steady_tide.core.field.entries import (
+    HELPERS,
+    CheckNoted,
+    Entry,
+    LightNoted,
+    ReadBackNoted,
+    ShotNoted,
+    entry_of,
+)
+from steady_tide.core.field.merging import FieldState, merged
+from steady_tide.core.kit.settings import SETTINGS
+from steady_tide.core.light.reading import checked
+from steady_tide.core.ready.shots import WantedShot
+from steady_tide.desk.day.skies import Skies
+from steady_tide.desk.ready.getting_ready import OWN
+from steady_tide.desk.views import View
+from steady_tide.desk.workplace import Workplace
+from steady_tide.store.repositories import field as kept
+from steady_tide.store.tables import EntryRow, ReadingRow, SceneRow, SetupRow, ShootRow, ShotRow
+
+MOST: Final = 20_000
+"""Entries of one shoot."""
+LAST_MINUTE: Final = 3000
+
+
+class RefusedEntry(View):
+    """An entry that was not kept, and why, in words. id: as it was sent."""
+
+    id: str
+    message: str
+
+
+class Received(View):
+    """What became of what a phone sent. kept: ids of those that are safe now, and may be forgotten there.
+
+    clock_off_s: by how much its clock is ahead (+) or behind; by so much its entries were moved.
+    """
+
+    kept: list[UUID]
+    refused: list[RefusedEntry]
+    clock_off_s: int
+
+
+class Inbox:
+    """One account's entries. helper: whether they come from somebody with a link, who may count takes only."""
+
+    def __init__(self, at: Workplace, *, helper: bool = False) -> None:
+        self.at, self.rows, self.helper = at, at.rows, helper
+
+    def state(self, shoot_id: UUID) -> FieldState:
+        """A shoot as it was filmed."""
+        return merged(self.entries(shoot_id))
+
+    def entries(self, shoot_id: UUID | None = None) -> list[Entry]:
+        """What was noted on a shoot, or on all, by time. Raises NotFound where the shoot is not there."""
+        if shoot_id is not None:
+            self.rows.get(ShootRow, shoot_id)
+        return [entry_of.validate_python(row.document) for row in kept.entries_of(self.rows, shoot_id)]
+
+    def receive(self, shoot_id: UUID, client: str, said_now: datetime, sent: Sequence[Mapping[str, Any]]) -> Received:
+        """Keep entries and do what they say; those kept before are told as kept again. A wrong one stops no other.
+
+        said_now: what the phone's clock says. Raises NotFound where the shoot is not there.
+        """
+        self.rows.get(ShootRow, shoot_id, lock=True)
+        now = datetime.now(UTC)
+        ahead = off_by(said_now, now)
+        good, refused = self._read(sent, ahead, now)
+        room = MOST - kept.count_entries(self.rows, shoot_id)
+        for one in good[max(room, 0) :]:
+            words = f"this shoot has {MOST} entries, more are not kept"
+            refused.append(RefusedEntry(id=str(one.id), message=words))
+        good = good[: max(room, 0)]
+        new = kept.keep_entries(self.rows, [self._row(shoot_id, client, one) for one in good])
+        known = kept.own_entries(self.rows, [one.id for one in good])
+        for one in good:
+            if one.id in new:
+                self._do(shoot_id, one)
+            elif one.id not in known:
+                refused.append(RefusedEntry(id=str(one.id), message="something else has this id"))
+        self.rows.settle()
+        done = [one.id for one in good if one.id in known]
+        return Received(kept=done, refused=refused, clock_off_s=round(ahead.total_seconds()))
+
+    def _read(
+        self, sent: Sequence[Mapping[str, Any]], ahead: timedelta, now: datetime
+    ) -> tuple[list[Entry], list[RefusedEntry]]:
+        """The entries that can be read, with their moments set right, and those that cannot."""
+        good: dict[UUID, Entry] = {}
+        refused = []
+        for plain in sent:
+            try:
+                one = entry_of.validate_python(plain)
+            except ValidationError as error:
+                words = problems_of(error.errors(include_url=False), plain)
+                told = "; ".join(f"{'.'.join(map(str, wrong.path))}: {wrong.message}" for wrong in words[:3])
+                refused.append(RefusedEntry(id=str(plain.get("id", ""))[:60], message=told))
+                continue
+            if self.helper and one.kind not in HELPERS:
+                refused.append(RefusedEntry(id=str(one.id), message="this link lets you count takes, no more"))
+                continue
+            good[one.id] = one.model_copy(update={"at": corrected(one.at, ahead, now)})
+        return list(good.values()), refused
+
+    def _row(self, shoot_id: UUID, client: str, entry: Entry) -> dict[str, Any]:
+        return {
+            "id": entry.id,
+            "shoot_id": shoot_id,
+            "kind": entry.kind,
+            "at": entry.at,
+            "client": client,
+            "helper": self.helper,
+            "document": entry.plain(),
+        }
+
+    def _do(self, shoot_id: UUID, entry: Entry) -> None:
+        act = ACTS.get(type(entry))
+        if act is not None:
+            act(self, shoot_id, entry)
+
+    def check(self, shoot_id: UUID, entry: CheckNoted) -> None:
+        """Tick something of the shoot's lists; a line of one's own that was struck stays away."""
+        own = entry.key.startswith(OWN)
+        kept.say_check(self.rows, shoot_id, entry.key, done=entry.done, at=entry.at, anew=not own)
+
+    def shot(self, shoot_id: UUID, entry: ShotNoted) -> None:
+        """Tick a shot of the list."""
+        row = self.rows.made(ShotRow, entry.shot)
+        if row is None or row.shoot_id != shoot_id:
+            return
+        shot = WantedShot.opened(row.document)
+        if (entry.at, entry.done) > (row.done_at, shot.done):
+            row.document, row.done_at = shot.model_copy(update={"done": entry.done}).plain(), entry.at
+
+    def read_back(self, shoot_id: UUID, entry: ReadBackNoted) -> None:
+        """Note a value as read back, and that it is in the camera."""
+        setup = self._setup(shoot_id, entry.setup)
+        if setup is None:
+            return
+        value = entry.value if entry.read_back else ""
+        kept.say_read_back(self.rows, setup.id, entry.setting, value=value, at=entry.at)
+        if entry.read_back and not SETTINGS[entry.setting].by_hand:
+            kept.say_dialled(self.rows, setup.device_id, setup.slot, entry.setting, value=entry.value, at=entry.at)
+
+    def light(self, shoot_id: UUID, entry: LightNoted) -> None:
+        """Keep a measurement as a reading of its day, where it was made on that day: the model bends through it."""
+        scene = self.rows.made(SceneRow, entry.scene)
+        shoot = self.rows.get(ShootRow, shoot_id)
+        over = Skies(self.at).over(shoot)
+        if entry.measured is None or scene is None or scene.shoot_id != shoot_id or over is None or shoot.day is None:
+            return
+        try:
+            checked(entry.measured)
+        except BadInput:
+            return
+        midnight = datetime.combine(shoot.day, datetime.min.time(), ZoneInfo(over.sky.zone))
+        minute = round((entry.at - midnight).total_seconds() / 60.0)
+        if 0 <= minute <= LAST_MINUTE and self.rows.made(ReadingRow, entry.id) is None:
+            plain = entry.measured.plain()
+            row = ReadingRow(shoot_id=shoot_id, scene_id=scene.id, minute=minute, measured=plain)
+            self.rows.add(row, named=entry.id)
+
+    def _setup(self, shoot_id: UUID, setup_id: UUID) -> SetupRow | None:
+        """A camera of the shoot, locked; None where it is not there any more."""
+        setup = self.rows.made(SetupRow, setup_id)
+        scene = self.rows.made(SceneRow, setup.scene_id) if setup is not None else None
+        return setup if scene is not None and scene.shoot_id == shoot_id else None
+
+
+ACTS: Final[dict[type[Any], Callable[[Inbox, UUID, Any], None]]] = {
+    CheckNoted: Inbox.check,
+    ShotNoted: Inbox.shot,
+    ReadBackNoted: Inbox.read_back,
+    LightNoted: Inbox.light,
+}
+"""What entries change beyond being kept."""
+
+
+def slim(row: EntryRow) -> dict[str, Any]:
+    """An entry as it goes along to other phones: a take without its set, which only the logbook asks for."""
+    return {key: value for key, value in row.document.items() if key not in ("set", "told")}

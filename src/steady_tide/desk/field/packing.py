@@ -1,0 +1,294 @@
+"""A shoot put together to be taken along: what to film when, how, with what, and what to do when the light changed."""
+
+import hashlib
+import json
+from collections.abc import Mapping, Sequence
+from datetime import UTC, datetime
+from functools import cached_property
+from time import perf_counter
+from typing import Any, Final
+from uuid import UUID
+
+from steady_tide.core.errors import BadInput
+from steady_tide.core.field.entries import LightNoted
+from steady_tide.core.kit.settings import SETTINGS
+from steady_tide.core.picture.taken import Light
+from steady_tide.core.plan.account.plan import Plan, Sketch
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.ready.shots import WantedShot
+from steady_tide.desk import planners
+from steady_tide.desk.cards.cards import Cards
+from steady_tide.desk.day.days import Days
+from steady_tide.desk.day.views import DayView, SceneDay
+from steady_tide.desk.field.coming import coming_of
+from steady_tide.desk.field.inbox import Inbox, slim
+from steady_tide.desk.field.views import (
+    May,
+    Pack,
+    PackCamera,
+    PackCheck,
+    PackFallback,
+    PackLine,
+    PackScene,
+    PackShot,
+    Replanned,
+)
+from steady_tide.desk.planning import Planner
+from steady_tide.desk.ready.getting_ready import GettingReady
+from steady_tide.desk.views import CardView, Outcome, Refusal
+from steady_tide.desk.workplace import Workplace
+from steady_tide.formats.shots import word_of
+from steady_tide.store.repositories.field import entries_of
+from steady_tide.store.repositories.ready import checks_of, shots_of
+from steady_tide.store.repositories.setups import setups_of
+from steady_tide.store.repositories.shoots import scenes_of
+from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
+
+AROUND_MINUTES: Final = 60
+"""Of a scene's light so much goes along before and after it [minutes]."""
+REPLANNED: Final = 3
+"""So many of the latest readings of a camera are planned anew."""
+
+
+class Packing:
+    """One shoot of an account as it is packed."""
+
+    def __init__(self, at: Workplace, shoot_id: UUID, *, may: May = "all", within_s: float = 60.0) -> None:
+        self.at, self.rows, self.may = at, at.rows, may
+        self.shoot = at.rows.get(ShootRow, shoot_id)
+        self.planner = Planner(at)
+        self.cards = Cards(at)
+        self.until = perf_counter() + within_s
+
+    def pack(self) -> Pack:
+        """All of it. Sets for other light that are not worked out in time are told as waiting."""
+        day = self.day
+        scenes = [self._scene(row) for row in scenes_of(self.rows, self.shoot.id)]
+        made = Pack(
+            shoot_id=self.shoot.id,
+            name=self.shoot.name,
+            place=self.shoot.place,
+            day=self.shoot.day.isoformat() if self.shoot.day else None,
+            zone=day.zone if day else None,
+            may=self.may,
+            made_at=datetime.now(UTC),
+            made_from="",
+            waiting=sum(camera.waiting for scene in scenes for camera in scene.cameras),
+            scenes=scenes,
+            coming=coming_of(day, self.days.around(self.shoot).sky) if day else [],
+            checks=self._checks(),
+            cautions=self._cautions(),
+            shots=[
+                PackShot(id=row.id, shot=WantedShot.opened(row.document)) for row in shots_of(self.rows, self.shoot.id)
+            ],
+            entries=[slim(row) for row in entries_of(self.rows, self.shoot.id)],
+        )
+        return made.model_copy(update={"made_from": _digest(made)})
+
+    @cached_property
+    def days(self) -> Days:
+        """Days of the account."""
+        return Days(self.at)
+
+    @cached_property
+    def day(self) -> DayView | None:
+        """The day of the shoot; None while it has no place or no day."""
+        if self.planner.skies.over(self.shoot) is None:
+            return None
+        return self.days.day(self.shoot.id)
+
+    @cached_property
+    def on_day(self) -> dict[UUID, SceneDay]:
+        """Its scenes as the day tells them."""
+        return {} if self.day is None else {scene.id: scene for scene in self.day.scenes}
+
+    def clock(self, minute: float) -> datetime:
+        """The moment of a minute of the day; asked only where there is one."""
+        return self.days.around(self.shoot).sky.clock(minute)
+
+    # Scenes.
+
+    def _scene(self, row: SceneRow) -> PackScene:
+        brief, told = self.planner.lit_brief(row), self.on_day.get(row.id)
+        timed = told is not None and row.starts is not None and row.ends is not None
+        begin, curve = self._curve(told) if told is not None else (None, [])
+        try:
+            level = brief.level
+            ev100, unsure, words = level.ev100, level.uncertainty_stops, level.source
+        except BadInput as error:
+            ev100, unsure, words = 0.0, 12.0, error.problems[0].message
+        setups = setups_of(self.rows, row.id)
+        outcomes = self.planner.outcomes([(setup, brief) for setup in setups])
+        return PackScene(
+            id=row.id,
+            name=row.name,
+            scenario=brief.scenario,
+            spot=row.spot,
+            starts_at=self.clock(row.starts) if timed and row.starts is not None else None,
+            ends_at=self.clock(row.ends) if timed and row.ends is not None else None,
+            light=told.light if told else words,
+            ev100=round(ev100, 2),
+            uncertainty_stops=told.uncertainty_stops if told else round(unsure, 2),
+            curve_from=begin,
+            curve_step_minutes=self.day.step_minutes if self.day else 0,
+            curve=curve,
+            cameras=[self._camera(setup, brief, outcome) for setup, outcome in zip(setups, outcomes, strict=True)],
+        )
+
+    def _curve(self, told: SceneDay) -> tuple[datetime, list[float]]:
+        """Its light around the time it is filmed, or all day."""
+        assert self.day is not None, "told by it"
+        step = self.day.step_minutes
+        first = max((told.starts or 0) - AROUND_MINUTES, 0) // step
+        last = len(told.curve) if told.ends is None else -(-(told.ends + AROUND_MINUTES) // step) + 1
+        return self.clock(first * step), [round(value, 2) for value in told.curve[first:last]]
+
+    def _camera(self, setup: SetupRow, brief: Brief, outcome: Outcome) -> PackCamera:
+        card, device = self.cards.card(setup.id), self.planner.device(setup.device_id)
+        facts: dict[str, Any] = {
+            "setup_id": setup.id,
+            "device_key": device.key,
+            "device_name": device.name,
+            "slot": setup.slot,
+            "slots": device.preset_slots,
+            "f_number": device.lenses[0].f_number,
+        }
+        on_camera = self.cards.dialled.slot(setup.device_id, setup.slot)
+        if not isinstance(outcome, Plan):
+            words = outcome.problems[0].message if isinstance(outcome, Refusal) else outcome.words
+            return PackCamera(**facts, **NOTHING, refused=words)
+        found, waiting = self._fallbacks(setup, brief, outcome)
+        facts["f_number"] = outcome.exposing.f_number if outcome.exposing else facts["f_number"]
+        return PackCamera(
+            **facts,
+            refused="",
+            headline=outcome.headline,
+            answer=outcome.answer.words if outcome.answer else outcome.reach.words,
+            ev100=round(outcome.light.ev100, 2),
+            low_ev100=outcome.reach.low.ev100,
+            high_ev100=outcome.reach.high.ev100,
+            low_words=outcome.reach.low.reason,
+            high_words=outcome.reach.high.reason,
+            lines=_lines(card, on_camera),
+            bring=outcome.bring,
+            practice=outcome.practice,
+            cautions=outcome.cautions,
+            fallbacks=found,
+            waiting=waiting,
+            picture=self._picture(setup, brief, outcome) if not waiting else None,
+            replanned=self._replanned(setup, brief, outcome) if self.may == "all" else [],
+        )
+
+    def _fallbacks(self, setup: SetupRow, brief: Brief, plan: Plan) -> tuple[list[PackFallback], bool]:
+        """Sets for other light, and whether they wait to be worked out."""
+        inputs = self.planner.inputs(setup, brief)
+        if perf_counter() > self.until and inputs.fingerprint not in self.at.shared.fallbacks:
+            return [], True
+        values = {decision.setting: decision.value for decision in plan.decisions}
+        made = self.at.shared.fallbacks.of(
+            inputs.fingerprint,
+            lambda: self.at.shared.planners.ask(planners.fallback_sets, inputs.problem, plan.sketch, values),
+        )
+        told = [PackFallback(**one.model_dump(), picture=word_of(shot) if shot else None) for one, shot in made]
+        return told, False
+
+    def _picture(self, setup: SetupRow, brief: Brief, plan: Plan) -> str | None:
+        """The word of the picture of the set as planned."""
+        values = {decision.setting: decision.value for decision in plan.decisions}
+        problem = self.planner.inputs(setup, brief).problem
+        try:
+            made = self.at.shared.planners.ask(planners.shot, problem, values, Light(), None)
+        except BadInput:
+            return None
+        return word_of(made.shot)
+
+    def _replanned(self, setup: SetupRow, brief: Brief, plan: Plan) -> list[Replanned]:
+        """The latest readings on a camera, each with the set that a plan for just that light has."""
+        found = []
+        for entry in self.lights.get(setup.id, [])[-REPLANNED:]:
+            problem = self.planner.inputs(setup, brief).problem
+            try:
+                stops = entry.ev100 - plan.light.ev100
+                made = self.at.shared.planners.ask(planners.anew, problem, stops)
+            except BadInput:
+                continue
+            if isinstance(made, Sketch):
+                found.append(_compared(entry, plan, made))
+        return found
+
+    @cached_property
+    def lights(self) -> dict[UUID, list[LightNoted]]:
+        """What was said of the light in the field, by camera and time."""
+        found: dict[UUID, list[LightNoted]] = {}
+        for entry in Inbox(self.at).state(self.shoot.id).lights:
+            if entry.setup is not None:
+                found.setdefault(entry.setup, []).append(entry)
+        return found
+
+    # Lists.
+
+    @cached_property
+    def said(self) -> dict[str, datetime]:
+        """When each tick was said."""
+        return {row.key: row.said_at for row in checks_of(self.rows, self.shoot.id)}
+
+    def _checks(self) -> list[PackCheck]:
+        ready = GettingReady(self.at).view(self.shoot.id)
+        told = [(one.key, one.group_label, one.words, one.scenes, one.done) for one in ready.checks]
+        told += [(one.tick, "To pack", _counted(one.label, one.count), one.scenes, one.done) for one in ready.packing]
+        told += [(f"own {one.id}", "Your own", one.text, [], one.done) for one in ready.own]
+        return [self._check(*one) for one in told]
+
+    def _cautions(self) -> list[PackCheck]:
+        ready = GettingReady(self.at).view(self.shoot.id)
+        return [self._check(one.tick, "caution", one.words, one.scenes, one.done) for one in ready.cautions]
+
+    def _check(self, key: str, group: str, words: str, scenes: Sequence[str], done: bool) -> PackCheck:
+        return PackCheck(key=key, group=group, words=words, scenes=list(scenes), done=done, said_at=self.said.get(key))
+
+
+NOTHING: Final[dict[str, Any]] = {
+    "headline": "", "answer": "", "ev100": 0.0, "low_ev100": None, "high_ev100": None, "low_words": "",
+    "high_words": "", "lines": [], "bring": [], "practice": [], "cautions": [], "fallbacks": [], "waiting": False,
+    "picture": None, "replanned": [],
+}  # fmt: skip
+
+
+def _counted(label: str, count: int) -> str:
+    return f"{count} × {label}" if count > 1 else label
+
+
+def _lines(card: CardView, on_camera: Mapping[str, str]) -> list[PackLine]:
+    return [
+        PackLine(
+            setting=line.decision.setting,
+            label=line.decision.label,
+            menu_label=line.decision.menu_label or line.decision.label,
+            value=line.decision.value,
+            text=line.decision.text,
+            now=line.now,
+            now_value=on_camera.get(line.decision.setting),
+            changed=line.changed,
+            by_hand=SETTINGS[line.decision.setting].by_hand,
+            read_back=line.read_back,
+        )
+        for line in card.lines
+    ]
+
+
+def _compared(entry: LightNoted, plan: Plan, made: Sketch) -> Replanned:
+    """A reading with what was told of it in the field, and what a plan for just that light says otherwise."""
+    told = {one.setting: str(one.value) for one in entry.told}
+    carried = {**{one.setting: str(one.value) for one in plan.decisions}, **told}
+    differs = [
+        f"{SETTINGS[setting].label}: {made.texts[setting]}"
+        for setting, value in made.values.items()
+        if setting in carried and str(value) != carried[setting]
+    ]
+    words = "; ".join(one.text or str(one.value) for one in entry.told) or "the set as planned"
+    return Replanned(entry=entry.id, at=entry.at, ev100=round(entry.ev100, 2), told=words, differs=differs)
+
+
+def _digest(pack: Pack) -> str:
+    plain = pack.model_dump(mode="json", exclude={"made_at", "made_from"})
+    return hashlib.sha256(json.dumps(plain, sort_keys=True).encode()).hexdigest()[:16]

@@ -23,6 +23,7 @@ from steady_tide.formats.calendar import day_calendar
 from steady_tide.formats.day_csv import SKY_COLUMNS, day_to_csv
 from steady_tide.formats.day_sheet import day_html, day_pdf, tide_of
 from steady_tide.formats.plain import one_line, safe, unguarded
+from steady_tide.formats.qr import qr_svg
 from steady_tide.formats.ready_csv import lists_to_csv, pieces_to_csv
 
 OSLO = ZoneInfo("Europe/Oslo")
@@ -148,6 +149,14 @@ def test_the_sheet_is_a_pdf() -> None:
     data = day_pdf(agenda())
     assert data.startswith(b"%PDF-") and data.rstrip().endswith(b"%%EOF") and len(data) > 10_000
     assert b"Archivo" in data or len(data) > 20_000, "the shipped font is in it"
+
+
+def test_the_sheet_carries_a_code_where_it_shall() -> None:
+    assert "On a helper" not in day_html(agenda())
+    assert (
+        "<svg" in (told := day_html(agenda(), code=qr_svg("https://tide.invalid/with/abc"))) and "On a helper" in told
+    )
+    assert day_pdf(agenda(), code=qr_svg("https://tide.invalid/with/abc")).startswith(b"%PDF")
 
 
 def test_the_diagram_of_the_sheet_lies_in_its_plot() -> None:

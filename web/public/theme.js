@@ -7,5 +7,5 @@
     // Storage may be forbidden; the system's preference is taken then.
   }
   const dark = watch ? watch === "night" : matchMedia("(prefers-color-scheme: dark)").matches;
-  document.documentElement.dataset.watch = dark ? "night" : "day";
+  document.documentElement.dataset.watch = dark ? "night" : watch === "sun" ? "sun" : "day";
 })();

@@ -3,9 +3,11 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { App } from "./App";
 import { client } from "./state/queries";
+import { keepOffline } from "./state/version";
 import "./theme/index.css";
 
 const root = document.getElementById("root");
+keepOffline();
 if (root) {
   createRoot(root).render(
     <StrictMode>

@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import JobsOf, WorkplaceOf
 from steady_tide.api.problems import RESPONSES
+from steady_tide.api.texts import Address
 from steady_tide.api.uploads import Uploaded
 from steady_tide.desk.day.agenda import agenda_of, lists_of
 from steady_tide.desk.day.filming import FilmingDesk
@@ -18,6 +19,7 @@ from steady_tide.formats.calendar import day_calendar
 from steady_tide.formats.day_csv import day_to_csv
 from steady_tide.formats.day_sheet import day_pdf
 from steady_tide.formats.dive_log import dive_points
+from steady_tide.formats.qr import qr_svg
 from steady_tide.formats.ready_csv import lists_to_csv, pieces_to_csv
 from steady_tide.work.jobs import JobView
 from steady_tide.work.kinds import GREY_CARD
@@ -61,9 +63,10 @@ def table(at: WorkplaceOf, shoot_id: UUID) -> Response:
 @router.get(
     "/shoots/{shoot_id}/day.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}}
 )
-def sheet(at: WorkplaceOf, shoot_id: UUID) -> Response:
-    """The day on a sheet to print."""
-    return _file(day_pdf(agenda_of(at, shoot_id)), "application/pdf", "day.pdf")
+def sheet(at: WorkplaceOf, shoot_id: UUID, address: Address | None = None) -> Response:
+    """The day on a sheet to print. address: what a code on it opens, where it shall have one."""
+    code = qr_svg(address) if address is not None else None
+    return _file(day_pdf(agenda_of(at, shoot_id), code=code), "application/pdf", "day.pdf")
 
 
 @router.get("/shoots/{shoot_id}/ready.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})

@@ -5,6 +5,7 @@ from importlib import resources
 from typing import Any, Final
 
 from jinja2 import Environment, PackageLoader, StrictUndefined, select_autoescape
+from markupsafe import Markup
 
 from steady_tide.formats.agenda import Agenda, AgendaScene
 
@@ -14,17 +15,19 @@ AIR_STOPS: Final = 1.0
 FONTS: Final = ("archivo-latin-wght-normal.woff2", "fraunces-latin-wght-normal.woff2")
 
 
-def day_html(agenda: Agenda) -> str:
-    """The sheet as HTML; everything a creator typed is escaped."""
+def day_html(agenda: Agenda, *, code: bytes | None = None) -> str:
+    """The sheet as HTML; everything a creator typed is escaped. code: an SVG that opens the shoot on a phone."""
     pages = Environment(
         loader=PackageLoader("steady_tide.formats", "sheet"),
         autoescape=select_autoescape(default=True),
         undefined=StrictUndefined,
     )
-    return pages.get_template("day.html.j2").render(agenda=agenda, tide=tide_of(agenda))
+    return pages.get_template("day.html.j2").render(
+        agenda=agenda, tide=tide_of(agenda), code=Markup(code.decode()) if code else None
+    )
 
 
-def day_pdf(agenda: Agenda) -> bytes:
+def day_pdf(agenda: Agenda, *, code: bytes | None = None) -> bytes:
     """The sheet as PDF. Nothing is fetched: only the fonts that ship with the product may be read."""
     from weasyprint import CSS, HTML
     from weasyprint.text.fonts import FontConfiguration
@@ -45,7 +48,7 @@ def day_pdf(agenda: Agenda) -> bytes:
         url_fetcher=shipped,
         font_config=fonts,
     )
-    page = HTML(string=day_html(agenda), base_url="https://sheet.invalid/", url_fetcher=shipped)
+    page = HTML(string=day_html(agenda, code=code), base_url="https://sheet.invalid/", url_fetcher=shipped)
     return bytes(page.write_pdf(stylesheets=[style], font_config=fonts))
 
 

@@ -7,6 +7,10 @@ const PATH = /^\/shared\/([A-Za-z0-9_-]{1,64})$/;
 /** The address of a link at a service. */
 export const addressOf = (origin: string, token: string) => `${origin}/shared/${token}`;
 
+/** The address at which a helper sees a shoot; of one scene's card, where that is said. */
+export const helperAddress = (origin: string, token: string, scene_id?: string) =>
+  `${origin}/with/${token}${scene_id ? `/${scene_id}/card` : ""}`;
+
 /** The link that a path of this service opens, or null. */
 export const linkOf = (path: string): string | null => PATH.exec(path)?.[1] ?? null;
 

@@ -2,12 +2,13 @@ import { Moon, Search, Sun } from "lucide-react";
 import { Suspense, useEffect, useState } from "react";
 import { NavLink, Outlet, useLocation, useNavigate, useNavigationType } from "react-router";
 import { useKeys } from "../state/keys";
-import { useSignOut } from "../state/session";
+import { useNewer } from "../state/version";
 import { toggleWatch, useWatch } from "../state/watch";
 import { Button } from "../ui/Button";
-import { Waiting } from "../ui/Notice";
+import { Notice, Waiting } from "../ui/Notice";
 import { Finder } from "./Finder";
 import { KeySheet } from "./KeySheet";
+import { SignOut } from "./SignOut";
 
 const PLACES = [
   { to: "/", name: "Shoots", end: true },
@@ -15,14 +16,16 @@ const PLACES = [
   { to: "/kit", name: "Kit", end: false },
   { to: "/taste", name: "Taste", end: false },
   { to: "/sums", name: "Sums", end: false },
+  { to: "/logbook", name: "Logbook", end: false },
+  { to: "/field", name: "Field", end: false },
 ];
 
 /** The frame around every place. */
-export function House({ name, demo }: { name: string; demo: boolean }) {
+export function House({ name, demo, offline }: { name: string; demo: boolean; offline: boolean }) {
   const [help, setHelp] = useState(false);
   const [finding, setFinding] = useState(false);
   const watch = useWatch();
-  const signOut = useSignOut();
+  const newer = useNewer();
   const go = useNavigate();
   const { pathname } = useLocation();
   const way = useNavigationType();
@@ -77,13 +80,26 @@ export function House({ name, demo }: { name: string; demo: boolean }) {
           <Button look="quiet" onClick={() => setHelp(true)} aria-label="Keys">
             ?
           </Button>
-          {demo ? null : (
-            <Button look="quiet" onClick={() => signOut.mutate()}>
-              Sign out
-            </Button>
-          )}
+          {demo ? null : <SignOut />}
         </div>
       </header>
+      {offline ? (
+        <Notice>
+          No connection. What you took along works in{" "}
+          <NavLink to="/field" className="underline">
+            the field
+          </NavLink>
+          ; everything else waits for the service.
+        </Notice>
+      ) : null}
+      {newer ? (
+        <Notice tone="plain">
+          A newer version is ready.{" "}
+          <button type="button" className="underline" onClick={() => window.location.reload()}>
+            Open it
+          </button>
+        </Notice>
+      ) : null}
       <main className="flex min-h-0 flex-1 flex-col">
         <Suspense fallback={<Waiting what="this place" />}>
           <Outlet />

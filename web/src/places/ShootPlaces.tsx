@@ -1,4 +1,5 @@
 import { Link, NavLink } from "react-router";
+import { ShowShoot } from "./shared/ShowShoot";
 
 const PLACES = [
   { path: "day", name: "The day" },
@@ -19,6 +20,10 @@ export function ShootPlaces({ shootId, within = true }: { shootId: string; withi
           {name}
         </NavLink>
       ))}
+      <Link to={`/field/${shootId}`} className="rounded-sm border rule px-2.5 py-0.5 hover:bg-sea-wash">
+        Field
+      </Link>
+      <ShowShoot shootId={shootId} />
       {within ? (
         <Link to="/" className="px-1.5 py-0.5 text-soft hover:underline">
           All shoots

@@ -1,7 +1,10 @@
 import { lazy, useState } from "react";
 import { BrowserRouter, Route, Routes } from "react-router";
+import { accountDoor } from "../state/field/door";
 import { openOutbox } from "../state/outbox/use";
+import type { Here } from "../state/session";
 import { TipProvider } from "../ui/Tip";
+import { InField } from "./field/InField";
 import { FirstPlace } from "./first/FirstPlace";
 import { House } from "./House";
 import { Nowhere } from "./Nowhere";
@@ -17,7 +20,10 @@ const Day = lazy(async () => ({ default: (await import("./day/Day")).Day }));
 const DeviceEditor = lazy(async () => ({
   default: (await import("./kit/DeviceEditor")).DeviceEditor,
 }));
+const FieldHome = lazy(async () => ({ default: (await import("./field/FieldHome")).FieldHome }));
+const FieldShoot = lazy(async () => ({ default: (await import("./field/FieldShoot")).FieldShoot }));
 const Kit = lazy(async () => ({ default: (await import("./kit/Kit")).Kit }));
+const LogbookPlace = lazy(async () => ({ default: (await import("./logbook/LogbookPlace")).LogbookPlace }));
 const Ready = lazy(async () => ({ default: (await import("./ready/Ready")).Ready }));
 const Shots = lazy(async () => ({ default: (await import("./shots/Shots")).Shots }));
 const Sums = lazy(async () => ({ default: (await import("./sums/Sums")).Sums }));
@@ -26,14 +32,31 @@ const SharedPlace = lazy(async () => ({
 }));
 const Taste = lazy(async () => ({ default: (await import("./taste/Taste")).Taste }));
 
-/** All places of an account. */
-export function SignedIn({ name, email, demo }: { name: string; email: string; demo: boolean }) {
+/** All places of an account. standing: whether it is really there, or who was here last without a connection. */
+export function SignedIn({
+  name,
+  email,
+  demo,
+  standing,
+}: {
+  name: string;
+  email: string;
+  demo: boolean;
+  standing: Here["standing"];
+}) {
   useState(() => openOutbox(email));
+  const [door] = useState(() => accountDoor(email));
   return (
     <TipProvider>
       <BrowserRouter>
         <Routes>
-          <Route element={<House name={name} demo={demo} />}>
+          <Route path="field" element={<InField door={door} standing={standing} />}>
+            <Route index element={<FieldHome />} />
+            <Route path=":shootId" element={<FieldShoot />} />
+            <Route path=":shootId/:sceneId" element={<FieldShoot />} />
+            <Route path=":shootId/:sceneId/:tab" element={<FieldShoot />} />
+          </Route>
+          <Route element={<House name={name} demo={demo} offline={standing !== "in"} />}>
             <Route index element={<Shoots />} />
             <Route path="first" element={<FirstPlace />} />
             <Route path="scenes/:sceneId" element={<Bench />} />
@@ -49,6 +72,7 @@ export function SignedIn({ name, email, demo }: { name: string; email: string; d
             <Route path="sums" element={<Sums signedIn />} />
             <Route path="sums/:sumKey" element={<Sums signedIn />} />
             <Route path="shared/:link" element={<SharedPlace />} />
+            <Route path="logbook" element={<LogbookPlace />} />
             <Route path="taste" element={<Taste />} />
             <Route path="account" element={<Account />} />
             <Route path="*" element={<Nowhere />} />

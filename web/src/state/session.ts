@@ -4,18 +4,68 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import type { Habits, WhoAmI } from "../domain/documents";
 import { likely, setHabits } from "../domain/habits";
+import { Refused } from "../domain/refused";
+import { forget, forgetOthers } from "./field/shelf";
+import { forgetLinks } from "./links";
 import { askShoots, KEYS } from "./queries";
 import { renew } from "./renew";
 
 export type Entered = { name: string; email: string; password: string; invitation: string };
 
+/**
+ * Who is here, and how: signed in; without a connection, so that it is who was here last; or with a session that has
+ * run out, so that the field goes on and says so.
+ */
+export type Here = WhoAmI & { standing: "in" | "offline" | "expired" };
+
+const LAST = "steady-tide.last";
+/** As long an answer may take before whoever was here last is taken to be here still [ms]. */
+const PATIENCE_MS = 4_000;
+
+/** Who was signed in on this device last, and did not sign out. */
+export function lastHere(): WhoAmI | null {
+  try {
+    return JSON.parse(localStorage.getItem(LAST) ?? "null") as WhoAmI | null;
+  } catch {
+    return null;
+  }
+}
+
+function remember(who: WhoAmI): void {
+  if (!who.email) return;
+  localStorage.setItem(LAST, JSON.stringify(who));
+  void forgetOthers(ownerOf(who.email)).catch(() => undefined);
+}
+
+/** Whose things an account's are in the field's database. */
+export const ownerOf = (email: string): string => `account ${email}`;
+
+const inField = () => location.pathname === "/field" || location.pathname.startsWith("/field/");
+
 export function useSession() {
   return useQuery({
     queryKey: KEYS.session,
-    queryFn: async () => {
-      const who = await got(api.GET("/api/session"));
-      return greeted(who.demo && who.name === null ? await got(api.POST("/api/session/demo")) : who);
+    queryFn: async ({ signal }): Promise<Here> => {
+      const last = lastHere();
+      const limit = last ? AbortSignal.any([signal, AbortSignal.timeout(PATIENCE_MS)]) : signal;
+      try {
+        const asked = await got(api.GET("/api/session", { signal: limit }));
+        const who =
+          asked.demo && asked.name === null
+            ? await got(api.POST("/api/session/demo", { signal: limit }))
+            : asked;
+        if (who.name === null && last && inField()) return { ...greeted(last), standing: "expired" };
+        remember(who);
+        return { ...greeted(who), standing: "in" };
+      } catch (error) {
+        if (!last || error instanceof Refused || signal.aborted) throw error;
+        return { ...greeted(last), standing: "offline" };
+      }
     },
+    // Without a connection it is not waited for: whoever was here last is.
+    networkMode: "always",
+    retry: (count, error) => !(error instanceof Refused) && lastHere() === null && count < 3,
+    refetchOnReconnect: ({ state }) => state.data?.standing !== "in",
     staleTime: Number.POSITIVE_INFINITY,
   });
 }
@@ -35,7 +85,7 @@ export function useChooseHabits() {
     mutationFn: (wish: Habits) => got(api.PUT("/api/account/habits", { body: wish })),
     onSuccess: (chosen) => {
       setHabits(chosen);
-      cache.setQueryData<WhoAmI>(KEYS.session, (who) => who && { ...who, habits: chosen });
+      cache.setQueryData<Here>(KEYS.session, (who) => who && { ...who, habits: chosen });
       cache.removeQueries({ type: "inactive" });
       return renew(cache, { predicate: ({ queryKey: [first] }) => first !== KEYS.session[0] });
     },
@@ -50,13 +100,23 @@ export function useEnter() {
       joining
         ? got(api.POST("/api/session/accounts", { body: typed }))
         : got(api.POST("/api/session", { body: { email: typed.email, password: typed.password } })),
-    onSuccess: (who) => cache.setQueryData(KEYS.session, greeted(who)),
+    onSuccess: (who) => {
+      remember(who);
+      cache.setQueryData<Here>(KEYS.session, { ...greeted(who), standing: "in" });
+    },
   });
 }
 
 export function useSignOut() {
   return useMutation({
-    mutationFn: () => got(api.DELETE("/api/session")),
+    mutationFn: async () => {
+      await got(api.DELETE("/api/session"));
+      const last = lastHere();
+      localStorage.removeItem(LAST);
+      forgetLinks();
+      // What is not sent yet stays, for whoever signs in as the same again.
+      if (last?.email) await forget(ownerOf(last.email)).catch(() => undefined);
+    },
     // A fresh page: nothing of the account stays in memory.
     onSuccess: () => window.location.assign("/"),
   });

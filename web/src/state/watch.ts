@@ -2,14 +2,17 @@
 
 import { useSyncExternalStore } from "react";
 
-export type Watch = "day" | "night";
+/** By day, in bright sun, or at night. */
+export type Watch = "day" | "sun" | "night";
+const WATCHES: readonly Watch[] = ["day", "sun", "night"];
 const STORE = "steady-tide.watch";
 const listeners = new Set<() => void>();
 
-const current = (): Watch => (document.documentElement.dataset.watch === "night" ? "night" : "day");
+const current = (): Watch => WATCHES.find((one) => one === document.documentElement.dataset.watch) ?? "day";
 
-export function toggleWatch(): void {
-  const next: Watch = current() === "day" ? "night" : "day";
+export const toggleWatch = (): void => setWatch(current() === "night" ? "day" : "night");
+
+export function setWatch(next: Watch): void {
   document.documentElement.dataset.watch = next;
   localStorage.setItem(STORE, next);
   for (const tell of listeners) tell();

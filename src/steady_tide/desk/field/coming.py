@@ -50,7 +50,8 @@ def _swaps(day: DayView, sky: Sky) -> list[Coming]:
         told = swap_told(swap, sky, index)
         begins = f"{swap.device_name} begins with {swap.after}"
         words = begins if swap.kind == "start" else f"{told.what}, {told.where}"
-        found.append(Coming(at=told.at, kind="swap", words=words, scene_id=swap.scene_id, setup_id=swap.setup_id))
+        kind: ComingKind = "begin" if swap.kind == "start" else "swap"
+        found.append(Coming(at=told.at, kind=kind, words=words, scene_id=swap.scene_id, setup_id=swap.setup_id))
     return found
 
 

@@ -12,7 +12,7 @@ from steady_tide.desk.views import View
 
 May = Literal["all", "count", "look"]
 """What can be done with a pack: everything, count takes, or look only."""
-ComingKind = Literal["scene", "over", "swap", "leaves", "cell", "card", "short", "sky"]
+ComingKind = Literal["scene", "over", "begin", "swap", "leaves", "cell", "card", "short", "sky"]
 
 
 class PackLine(View):

@@ -713,7 +713,7 @@ export interface paths {
         };
         /**
          * Sheet
-         * @description The day on a sheet to print.
+         * @description The day on a sheet to print. address: what a code on it opens, where it shall have one.
          */
         get: operations["exports_sheet"];
         put?: never;
@@ -3670,7 +3670,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "scene" | "over" | "swap" | "leaves" | "cell" | "card" | "short" | "sky";
+            kind: "scene" | "over" | "begin" | "swap" | "leaves" | "cell" | "card" | "short" | "sky";
             /** Words */
             words: string;
             /** Scene Id */
@@ -15330,7 +15330,9 @@ export interface operations {
     };
     exports_sheet: {
         parameters: {
-            query?: never;
+            query?: {
+                address?: string | null;
+            };
             header?: never;
             path: {
                 shoot_id: string;

@@ -10,6 +10,7 @@ import { useWide } from "../../state/wide";
 import { Clash } from "../../ui/Clash";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";
+import { Before } from "./Before";
 import { BriefPanel } from "./BriefPanel";
 import { CameraBar } from "./CameraBar";
 import { ConflictPanel } from "./ConflictPanel";
@@ -139,6 +140,7 @@ function OpenScene({ scene }: { scene: SceneView }) {
               <LightTable plan={outcome} />
               <Ledger plan={outcome} />
               <Figures plan={outcome} />
+              <Before setupId={setup.id} revision={scene.revision} />
               <HangsOn setupId={setup.id} made={`${scene.revision} ${setup.held.key}`} wanted={!gone} />
             </>
           ) : (

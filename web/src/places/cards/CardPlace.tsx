@@ -5,7 +5,9 @@ import type { CardLine, CardView } from "../../domain/documents";
 import { inText, level, words } from "../../domain/format";
 import { shutterOf } from "../../domain/habits";
 import { Refused } from "../../domain/refused";
+import { helperAddress } from "../../domain/sharing";
 import { chooseSlot, clearTicks, confirmCard, tickLine } from "../../state/acts";
+import { useOwnLink } from "../../state/links";
 import { useCard, useCardAct } from "../../state/queries";
 import { useWide } from "../../state/wide";
 import { Button } from "../../ui/Button";
@@ -189,9 +191,12 @@ function Card({ card }: { card: CardView }) {
           </p>
         ) : null}
         <Trials card={card} />
-        <p className="px-4 pb-2 text-[max(0.8em,var(--type-least))] text-soft">
-          {card.school_name}; {card.made_from}
-        </p>
+        <div className="flex items-end justify-between gap-3 px-4 pb-2">
+          <p className="text-[max(0.8em,var(--type-least))] text-soft">
+            {card.school_name}; {card.made_from}
+          </p>
+          <Code card={card} />
+        </div>
       </article>
       <SecondCard card={card} />
       {problem ? (
@@ -216,13 +221,27 @@ function Card({ card }: { card: CardView }) {
           Clear the ticks
         </Button>
         {card.outcome.outcome === "plan" ? <Tables card={card} /> : null}
-        <img
-          className="ml-auto size-24"
-          alt="Code that opens this card on a phone in the same network"
-          src={`/api/setups/${card.setup_id}/card/code?address=${encodeURIComponent(window.location.href)}`}
-        />
       </div>
     </div>
+  );
+}
+
+/** A code that opens this card: for a helper where the shoot is shown to one, else for whoever is signed in. */
+function Code({ card }: { card: CardView }) {
+  const link = useOwnLink(card.shoot_id);
+  const address = link
+    ? helperAddress(window.location.origin, link.token, card.scene_id)
+    : window.location.href;
+  return (
+    <img
+      className="size-24 shrink-0 print:size-[19mm]"
+      alt={
+        link
+          ? "Code that opens this card for a helper, without an account"
+          : "Code that opens this card on a phone in the same network"
+      }
+      src={`/api/setups/${card.setup_id}/card/code?address=${encodeURIComponent(address)}`}
+    />
   );
 }
 

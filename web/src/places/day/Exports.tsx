@@ -1,3 +1,5 @@
+import { helperAddress } from "../../domain/sharing";
+import { useOwnLink } from "../../state/links";
 import { useTakeOut } from "../../state/transfers";
 import { OnItsWay } from "../../ui/OnItsWay";
 import { Tip } from "../../ui/Tip";
@@ -11,12 +13,17 @@ const FILES = [
 /** The day to take along: printed, in the calendar, as a table. */
 export function Exports({ shootId }: { shootId: string }) {
   const take = useTakeOut();
+  const link = useOwnLink(shootId);
+  // The sheet carries the code of the link that was made for helpers.
+  const code = link
+    ? `?address=${encodeURIComponent(helperAddress(window.location.origin, link.token))}`
+    : "";
   return (
     <nav aria-label="Take the day along" className="ml-auto flex gap-3 text-small">
       {FILES.map((file) => (
         <Tip key={file.ending} own words={file.about}>
           <a
-            href={`/api/shoots/${shootId}/day.${file.ending}`}
+            href={`/api/shoots/${shootId}/day.${file.ending}${file.ending === "pdf" ? code : ""}`}
             className="text-soft underline hover:text-ink"
             onClick={(event) => {
               // With a key held down it is the browser's own: another tab, another window.

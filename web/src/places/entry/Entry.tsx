@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Registration } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
+import { useWaitingHere } from "../../state/field/unsent";
 import { kept } from "../../state/first";
 import { useEnter } from "../../state/session";
 import { Button } from "../../ui/Button";
@@ -14,6 +15,7 @@ export function Entry({ registration }: { registration: Registration }) {
   const [first, setFirst] = useState(() => (kept().step ?? 0) > 0);
   const [typed, setTyped] = useState({ name: "", email: "", password: "", invitation: "" });
   const enter = useEnter();
+  const waiting = useWaitingHere();
   const refused = enter.error instanceof Refused ? enter.error : null;
   const field = (
     name: keyof typeof typed,
@@ -52,6 +54,12 @@ export function Entry({ registration }: { registration: Registration }) {
       <h1 className="mb-1 text-great">Steady Tide</h1>
       <p className="mb-4 text-soft">Camera settings that hold for the light you will meet.</p>
       <SharedNote />
+      {waiting > 0 ? (
+        <p className="mb-4 border-l-4 border-sea bg-sea-wash px-3 py-1">
+          {waiting} note{waiting === 1 ? "" : "s"} from the field wait on this device: sign in as whoever made
+          them, and they are sent.
+        </p>
+      ) : null}
       {kept().purpose ? (
         <p className="mb-4 border-l-4 border-sea bg-sea-wash px-3 py-1">
           Your card waits on this device; it is kept in the account you make or open now.

@@ -4,9 +4,11 @@ import { useCloseShare, useShare, useShares, type Wish } from "../../state/share
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
+import { Made } from "../shared/Made";
+import { when } from "../shared/when";
 
-const when = (iso: string) =>
-  new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });
+const ONLY_HERE =
+  "This service is reached on this machine only, so the link opens only here. Send the document instead.";
 
 /** Show a camera, or the bag, to somebody else: a link and its code to photograph; open links can be closed. */
 export function ShareLink({ what, wish, className }: { what: string; wish: Wish; className?: string }) {
@@ -37,7 +39,13 @@ function Links({ wish }: { wish: Wish }) {
   const error = share.error ?? close.error;
   return (
     <>
-      {made ? <Made address={addressOf(window.location.origin, made.token)} until={made.until} /> : null}
+      {made ? (
+        <Made
+          address={addressOf(window.location.origin, made.token)}
+          until={made.until}
+          note={onlyHere(window.location.origin) ? ONLY_HERE : null}
+        />
+      ) : null}
       {error ? <Notice>{error.message}</Notice> : null}
       <div className="flex flex-wrap gap-2">
         {made ? (
@@ -69,37 +77,5 @@ function Links({ wish }: { wish: Wish }) {
         </section>
       ) : null}
     </>
-  );
-}
-
-function Made({ address, until }: { address: string; until: string }) {
-  const [copied, setCopied] = useState(false);
-  const copy = () => navigator.clipboard.writeText(address).then(() => setCopied(true));
-  return (
-    <div className="mb-3">
-      <img
-        className="mx-auto size-56 bg-white"
-        alt="Code that opens the link"
-        src={`/api/shares/code?address=${encodeURIComponent(address)}`}
-      />
-      <label className="block">
-        <span className="text-fine text-soft">Link, open until {when(until)}; it is shown this once</span>
-        <input
-          readOnly
-          className="w-full rounded-sm border rule bg-paper px-2 py-1 text-small"
-          value={address}
-          onFocus={(event) => event.target.select()}
-        />
-      </label>
-      <Button className="mt-2" onClick={copy}>
-        {copied ? "Copied" : "Copy the link"}
-      </Button>
-      {onlyHere(window.location.origin) ? (
-        <p className="mt-2 text-note text-soft">
-          This service is reached on this machine only, so the link opens only here. Send the document
-          instead.
-        </p>
-      ) : null}
-    </div>
   );
 }

@@ -1,0 +1,52 @@
+/** What is noted in the field, as it is kept on the phone and sent. Pure. */
+
+import type {
+  CheckNoted,
+  FaultNoted,
+  LightNoted,
+  NoteGone,
+  NoteNoted,
+  ReadBackNoted,
+  ShotNoted,
+  TakeGone,
+  TakeNoted,
+  VerdictNoted,
+} from "../documents";
+
+export type Entry =
+  | TakeNoted
+  | TakeGone
+  | VerdictNoted
+  | FaultNoted
+  | NoteNoted
+  | NoteGone
+  | ShotNoted
+  | CheckNoted
+  | ReadBackNoted
+  | LightNoted;
+
+/** What an act notes, before it has its id and moment. */
+export type Act = Entry extends infer One ? (One extends Entry ? Omit<One, "id" | "at"> : never) : never;
+
+export const VERDICTS = [
+  { value: "keep", text: "Keep" },
+  { value: "maybe", text: "Maybe" },
+  { value: "no", text: "No" },
+] as const;
+export const FAULTS = [
+  { value: "soft", text: "Soft" },
+  { value: "shaky", text: "Shaky" },
+  { value: "dark", text: "Too dark" },
+  { value: "bright", text: "Too bright" },
+  { value: "grainy", text: "Grainy" },
+  { value: "cast", text: "Off in colour" },
+  { value: "jumped", text: "Jumping" },
+] as const;
+export type Verdict = (typeof VERDICTS)[number]["value"];
+export type Fault = (typeof FAULTS)[number]["value"];
+
+export const faultText = (fault: string): string =>
+  FAULTS.find((one) => one.value === fault)?.text.toLowerCase() ?? fault;
+
+/** A moment that comes after another, so that what one phone does keeps its order even when its clock is set back. */
+export const momentAfter = (last: number, now: number): number => Math.max(last + 1, now);

@@ -1,0 +1,133 @@
+/**
+ * Entries of several phones as one state, by the rules of the core (`steady_tide.core.field.merging`): takes and notes
+ * add up, of what can be one thing only the latest on the spot holds. Pure.
+ */
+
+import { type Entry, FAULTS, type Fault, type Verdict } from "./entries";
+
+export type NoteOf = { id: string; at: string; about: string; text: string };
+export type Take = {
+  id: string;
+  at: string;
+  number: number;
+  scene: string;
+  setup: string | null;
+  shot: string | null;
+  which: "planned" | "dialled";
+  ev100: number | null;
+  seconds: number | null;
+  verdict: Verdict | null;
+  faults: Fault[];
+  notes: NoteOf[];
+};
+export type FieldState = {
+  takes: Take[];
+  notes: NoteOf[];
+  ticked: Record<string, boolean>;
+  shots: Record<string, boolean>;
+  /** By "setup setting": the value read back last, or empty where that was taken back. */
+  readBack: Record<string, string>;
+};
+
+type Said = { at: number; value: string };
+
+const flag = (yes: boolean) => (yes ? "1" : "0");
+
+/** Of what an entry says something that can be one thing only, and what. */
+function registerOf(entry: Entry): [string, string] | null {
+  switch (entry.kind) {
+    case "take-gone":
+      return [`take-gone ${entry.take}`, flag(entry.gone)];
+    case "verdict":
+      return [`verdict ${entry.take}`, entry.verdict ?? ""];
+    case "fault":
+      return [`fault ${entry.take} ${entry.fault}`, flag(entry.there)];
+    case "note-gone":
+      return [`note-gone ${entry.note}`, flag(entry.gone)];
+    case "shot":
+      return [`shot ${entry.shot}`, flag(entry.done)];
+    case "check":
+      return [`check ${entry.key}`, flag(entry.done)];
+    case "read-back":
+      return [`read-back ${entry.setup} ${entry.setting}`, entry.read_back ? entry.value : ""];
+    default:
+      return null;
+  }
+}
+
+/** By the codes of letters, as the service compares them. */
+const over = (one: string, other: string) => {
+  const [first, second] = [[...one], [...other]].map((text) =>
+    text.map((letter) => letter.codePointAt(0) ?? 0),
+  );
+  for (let at = 0; ; at += 1) {
+    const [a, b] = [first?.[at], second?.[at]];
+    if (a === undefined) return false;
+    if (b === undefined) return true;
+    if (a !== b) return a > b;
+  }
+};
+
+const later = (one: Said | undefined, other: Said) =>
+  !one || other.at > one.at || (other.at === one.at && over(other.value, one.value)) ? other : one;
+
+const time = (entry: { at: string }) => Date.parse(entry.at);
+
+/** All entries as one state: the same for the same entries, in any order and however often each comes. */
+export function merged(entries: Iterable<Entry>): FieldState {
+  const each = new Map<string, Entry>();
+  for (const entry of entries) each.set(entry.id, entry);
+  const said = new Map<string, Said>();
+  for (const entry of each.values()) {
+    const register = registerOf(entry);
+    if (register)
+      said.set(register[0], later(said.get(register[0]), { at: time(entry), value: register[1] }));
+  }
+  const value = (thing: string) => said.get(thing)?.value;
+  const byTime = [...each.values()].sort((a, b) => time(a) - time(b) || (a.id < b.id ? -1 : 1));
+  const notes: NoteOf[] = [];
+  for (const one of byTime)
+    if (one.kind === "note" && value(`note-gone ${one.id}`) !== "1")
+      notes.push({ id: one.id, at: one.at, about: one.about, text: one.text });
+  return {
+    takes: takesOf(byTime, value, notes),
+    notes,
+    ticked: flagsOf(said, "check "),
+    shots: flagsOf(said, "shot "),
+    readBack: Object.fromEntries(
+      [...said]
+        .filter(([key]) => key.startsWith("read-back "))
+        .map(([key, one]) => [key.slice(10), one.value]),
+    ),
+  };
+}
+
+function flagsOf(said: Map<string, Said>, prefix: string): Record<string, boolean> {
+  const mine = [...said].filter(([key]) => key.startsWith(prefix));
+  return Object.fromEntries(mine.map(([key, one]) => [key.slice(prefix.length), one.value === "1"]));
+}
+
+function takesOf(byTime: Entry[], value: (thing: string) => string | undefined, notes: NoteOf[]): Take[] {
+  const numbers = new Map<string, number>();
+  const takes: Take[] = [];
+  for (const one of byTime) {
+    if (one.kind !== "take" || value(`take-gone ${one.id}`) === "1") continue;
+    const number = (numbers.get(one.scene) ?? 0) + 1;
+    numbers.set(one.scene, number);
+    takes.push({
+      id: one.id,
+      at: one.at,
+      number,
+      scene: one.scene,
+      setup: one.setup ?? null,
+      shot: one.shot ?? null,
+      which: one.which ?? "planned",
+      ev100: one.ev100 ?? null,
+      seconds: one.seconds ?? null,
+      verdict: (value(`verdict ${one.id}`) as Verdict) || null,
+      faults: FAULTS.map((fault) => fault.value).filter((fault) => value(`fault ${one.id} ${fault}`) === "1"),
+      notes: notes.filter((note) => note.about === one.id),
+    });
+  }
+  return takes;
+}

@@ -1,0 +1,25 @@
+/** What waits to be sent on this device, for places outside the field. */
+
+import { useEffect, useState } from "react";
+import { lastHere, ownerOf } from "../session";
+import { waiting } from "./shelf";
+
+/** Ask how much of whoever is signed in is not sent yet. */
+export const useUnsent = (): (() => Promise<number>) => async () => {
+  const email = lastHere()?.email;
+  return email ? ((await waiting().catch(() => new Map<string, number>())).get(ownerOf(email)) ?? 0) : 0;
+};
+
+/** How many notes of accounts wait here for somebody to sign in again, whosesoever. */
+export function useWaitingHere(): number {
+  const [count, setCount] = useState(0);
+  useEffect(() => {
+    void waiting()
+      .then((all) => {
+        const accounts = [...all].filter(([owner]) => owner.startsWith("account "));
+        setCount(accounts.reduce((sum, [, many]) => sum + many, 0));
+      })
+      .catch(() => undefined);
+  }, []);
+  return count;
+}

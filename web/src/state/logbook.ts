@@ -1,0 +1,43 @@
+/** The logbook, and how sets did before. */
+
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, got } from "../client/client";
+import { Refused } from "../domain/refused";
+import { renew } from "./renew";
+
+const LOGBOOK = ["logbook"] as const;
+
+export function useLogbook() {
+  return useQuery({
+    queryKey: LOGBOOK,
+    queryFn: ({ signal }) => got(api.GET("/api/logbook", { signal })),
+    staleTime: 0,
+  });
+}
+
+/** Bring a logbook in from a file. */
+export function useBringLogbook() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: async (file: File) => {
+      let book: Record<string, unknown>;
+      try {
+        book = JSON.parse(await file.text()) as Record<string, unknown>;
+      } catch {
+        throw new Refused(422, { detail: `${file.name} is not a JSON document.` });
+      }
+      return got(api.PUT("/api/logbook", { body: book }));
+    },
+    onSuccess: () => renew(cache, { queryKey: LOGBOOK }),
+  });
+}
+
+/** How a set did in such light before. revision: of its scene, as what is alike changes with it. */
+export function useBefore(setup_id: string, revision: number) {
+  return useQuery({
+    queryKey: ["before", setup_id, revision],
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/setups/{setup_id}/before", { params: { path: { setup_id } }, signal })),
+    staleTime: 60_000,
+  });
+}

@@ -46,7 +46,7 @@ def main() -> None:
     from tests.browser.serving import fresh_demo
 
     with fresh_demo() as (browser, address):
-        page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+        page = browser.new_context(viewport={"width": 1280, "height": 800}, service_workers="block").new_page()
         page.add_init_script(COUNTED)
         page.goto(address)
         page.get_by_role("link", name="The day").click()

@@ -72,7 +72,7 @@ def moves(page: Page, address: str, scene: str) -> list[float]:
 def measured() -> dict[str, list[float]]:
     """The moves of every scene."""
     with fresh_demo() as (browser, address):
-        page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+        page = browser.new_context(viewport={"width": 1280, "height": 800}, service_workers="block").new_page()
         return {scene: moves(page, address, scene) for scene in NAMED}
 
 

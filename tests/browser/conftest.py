@@ -1,6 +1,7 @@
 """A browser, a demo service and a normal one; a page that fails on any error it meets."""
 
 from collections.abc import Iterator
+from typing import Any
 
 import pytest
 from playwright.sync_api import Browser, ConsoleMessage, Page, expect
@@ -14,6 +15,13 @@ from tests.browser.serving import serving
 PATIENCE_MS = 40_000
 """How long the slowest machine may take to show something: how fast it is, is no matter of these tests."""
 expect.set_options(timeout=PATIENCE_MS)
+DESK: Any = {"width": 1280, "height": 800}
+PHONE: Any = {
+    "viewport": {"width": 390, "height": 844}, "locale": "en-GB", "device_scale_factor": 3, "is_mobile": True,
+    "has_touch": True,
+}  # fmt: skip
+EXPECTED = ("422", "409", "ERR_INTERNET_DISCONNECTED", "Service Worker registration blocked")
+"""What a page says about refused input and lost connections; and that tests keep it from being kept offline."""
 
 
 @pytest.fixture(scope="session")
@@ -53,7 +61,7 @@ def watched(page: Page) -> list[str]:
     errors: list[str] = []
 
     def note(message: ConsoleMessage) -> None:
-        expected = any(code in message.text for code in ("422", "409")) or "ERR_INTERNET_DISCONNECTED" in message.text
+        expected = any(words in message.text for words in EXPECTED)
         if message.type in ("error", "warning") and not expected:
             errors.append(message.text)
 
@@ -65,7 +73,7 @@ def watched(page: Page) -> list[str]:
 @pytest.fixture
 def page(browser: Browser) -> Iterator[Page]:
     """A page on a desk, 1280 × 800; the test fails when anything went wrong on it."""
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, locale="en-GB")
+    context = browser.new_context(viewport=DESK, locale="en-GB", service_workers="block")
     context.set_default_timeout(PATIENCE_MS)
     made = context.new_page()
     errors = watched(made)
@@ -77,9 +85,7 @@ def page(browser: Browser) -> Iterator[Page]:
 @pytest.fixture
 def phone(browser: Browser) -> Iterator[Page]:
     """A page on a phone, 390 × 844."""
-    context = browser.new_context(
-        viewport={"width": 390, "height": 844}, locale="en-GB", device_scale_factor=3, is_mobile=True, has_touch=True
-    )
+    context = browser.new_context(**PHONE, service_workers="block")
     context.set_default_timeout(PATIENCE_MS)
     made = context.new_page()
     errors = watched(made)

@@ -29,7 +29,7 @@ def shoot(page: Page, name: str) -> None:
 
 
 def desk(browser: Browser, address: str) -> None:
-    page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
+    page = browser.new_context(viewport=DESK, locale="en-GB", service_workers="block").new_page()
     page.goto(address)
     page.get_by_role("table").first.wait_for()
     shoot(page, "shoots")
@@ -70,7 +70,7 @@ def desk(browser: Browser, address: str) -> None:
 
 
 def beside(browser: Browser, address: str) -> None:
-    page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
+    page = browser.new_context(viewport=DESK, locale="en-GB", service_workers="block").new_page()
     scene(page, address, "Lantern market")
     page.get_by_role("link", name="Side by side").click()
     page.get_by_role("heading", name="Side by side").wait_for()
@@ -85,7 +85,7 @@ def beside(browser: Browser, address: str) -> None:
 
 
 def first(browser: Browser, address: str) -> None:
-    page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
+    page = browser.new_context(viewport=DESK, locale="en-GB", service_workers="block").new_page()
     page.goto(f"{address}/first")
     page.get_by_role("button", name="In motion").click()
     shoot(page, "first")
@@ -103,7 +103,7 @@ def first(browser: Browser, address: str) -> None:
 
 
 def day(browser: Browser, address: str) -> None:
-    page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
+    page = browser.new_context(viewport=DESK, locale="en-GB", service_workers="block").new_page()
     page.goto(address)
     page.get_by_role("link", name="The day").click()
     page.get_by_role("table", name="Scenes of the day").wait_for()
@@ -123,7 +123,7 @@ def day(browser: Browser, address: str) -> None:
 
 def phone(browser: Browser, address: str) -> None:
     of_phone = {"device_scale_factor": 2, "is_mobile": True, "has_touch": True}
-    page = browser.new_context(viewport=PHONE, locale="en-GB", **of_phone).new_page()
+    page = browser.new_context(viewport=PHONE, locale="en-GB", service_workers="block", **of_phone).new_page()
     page.goto(f"{address}/cards")
     page.get_by_role("link", name=re.compile("Lantern market.*Skarv")).click()
     page.get_by_role("article").wait_for()

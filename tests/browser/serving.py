@@ -27,14 +27,14 @@ from tests.chromium import CHROMIUM, FLAGS
 
 
 @contextmanager
-def serving(database: Database, *, demo: bool, shared: Shared | None = None) -> Iterator[str]:
-    """Serve in a thread; yields the address. shared: with planners other than the thread itself."""
+def serving(
+    database: Database, *, demo: bool, shared: Shared | None = None, web: Path = PROJECT / "web" / "dist"
+) -> Iterator[str]:
+    """Serve in a thread; yields the address. shared: with planners other than the thread itself; web: the interface."""
     listener: socket.socket = bind("127.0.0.1", 0)
     with tempfile.TemporaryDirectory(prefix="steady-tide-files-") as folder:
         # The database of the plain service is that of other tests, whose jobs are not its to do.
-        service = Service(
-            database, Files(folder), PROJECT / "web" / "dist", demo=demo, works=demo, shared=shared or Shared()
-        )
+        service = Service(database, Files(folder), web, demo=demo, works=demo, shared=shared or Shared())
         app = create_app(service)
         server = uvicorn.Server(uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=2))
         thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)

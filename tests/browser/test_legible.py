@@ -120,7 +120,7 @@ def opened(page: Page, address: str) -> Iterator[str]:
 @pytest.mark.parametrize("window", SIZES)
 def test_nothing_that_opens_is_too_small_or_cut(browser: Browser, demo: str, window: str) -> None:
     width, height, least = SIZES[window]
-    context = browser.new_context(viewport={"width": width, "height": height}, locale="en-GB")
+    context = browser.new_context(viewport={"width": width, "height": height}, locale="en-GB", service_workers="block")
     page, told = context.new_page(), []
     for name in opened(page, demo):
         page.wait_for_load_state("networkidle")

@@ -13,7 +13,10 @@ MODULES = (
     "filming", "format", "grid", "habits", "finding", "first", "keeping", "keys", "modes", "numbers", "picture",
     "readings", "ready", "shelf", "shots", "starts", "sums", "swaps", "tide", "undo",
 )  # fmt: skip
-
+FIELD = {name: f"domain/field/{name}" for name in ("clock", "light", "merging", "taking")} | {
+    "fieldEntries": "domain/field/entries", "fieldLogbook": "domain/field/logbook", "fieldPost": "domain/field/post",
+    "fieldTide": "domain/field/tide",
+}  # fmt: skip
 
 Call = Callable[..., Any]
 
@@ -22,7 +25,7 @@ Call = Callable[..., Any]
 def engine(browser: Browser, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Page]:
     """A blank page with all domain modules in it."""
     page = browser.new_page()
-    modules = {name: f"domain/{name}" for name in MODULES}
+    modules = {name: f"domain/{name}" for name in MODULES} | FIELD
     page.add_script_tag(content=bundled(modules, tmp_path_factory.mktemp("domain")))
     yield page
     page.close()

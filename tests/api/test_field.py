@@ -131,7 +131,8 @@ def test_what_was_noted_is_kept_once_and_done(mine: TestClient) -> None:
         one["tick"]: one["done"] for one in ready["packing"]
     }
     assert ticked[check] is True
-    assert mine.get(f"/api/shoots/{shoot}/shots").json()["shots"][0]["shot"]["done"] is True
+    (listed, *_) = mine.get(f"/api/shoots/{shoot}/shots").json()["shots"]
+    assert listed["shot"]["done"] is True and (listed["takes"], listed["kept"]) == (1, 0)
     card = mine.get(f"/api/setups/{setup}/card").json()
     assert next(one for one in card["lines"] if one["decision"]["setting"] == line["setting"])["read_back"] is True
     again = next(
@@ -162,7 +163,8 @@ def test_the_laptop_and_the_phone_agree_on_who_said_it_last(mine: TestClient) ->
         {**noted("check", key=key, done=True), "at": ago(5)},
         {**noted("read-back", setup=setup, setting=line["setting"], value=value, read_back=True), "at": ago(5)},
     ]
-    send(mine, shoot, *early)
+    told = send(mine, shoot, *early)
+    assert len(told["gave_way"]) == 2 and all("that holds" in words for words in told["gave_way"])
     assert not done() and not read_back(), "what was said on the laptop later holds, though the phone's came after it"
     late = [
         {**noted("check", key=key, done=True), "at": ago(-1 / 60)},
@@ -227,6 +229,19 @@ def _standing(client: TestClient, shoot: str, setup: str, own: dict[str, str]) -
         [(one["read_back"], one["now"]) for one in shutter],
         {one["key"]: one["done"] for one in rows["checks"] if one["key"] in ("lens", "dark")},
     )
+
+
+def test_a_verdict_that_another_phone_overruled_is_told(mine: TestClient) -> None:
+    scene = timed(mine)
+    shoot, take = scene["shoot_id"], noted("take", scene=scene["id"])
+    send(mine, shoot, take)
+    later = {**noted("verdict", take=take["id"], verdict="no"), "at": ago(1)}
+    body = {"client": "another", "now": ago(0), "entries": [later]}
+    assert mine.post(f"/api/shoots/{shoot}/entries", json=body).json()["gave_way"] == []
+    told = send(mine, shoot, {**noted("verdict", take=take["id"], verdict="keep"), "at": ago(5)})
+    assert told["gave_way"] == ["A take you judged “keep” was judged “no” later; that holds."]
+    again = send(mine, shoot, {**noted("verdict", take=take["id"], verdict="no"), "at": ago(4)})
+    assert again["gave_way"] == [], "the same said twice is no conflict"
 
 
 def test_a_wrong_entry_stops_no_other_and_is_told(mine: TestClient, app: Any) -> None:

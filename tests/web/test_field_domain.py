@@ -11,7 +11,7 @@ from playwright.sync_api import Page
 from steady_tide.core.field.entries import entry_of
 from steady_tide.core.field.merging import merged
 from steady_tide.core.light.reading import EvReading, LuxReading, SettingsReading, told
-from tests.field import three_phones
+from tests.field import noted, three_phones
 from tests.web.conftest import Call
 
 
@@ -30,6 +30,21 @@ def test_a_phone_ends_in_the_state_the_service_ends_in(engine: Page, phones: Any
     ]
     assert [one["text"] for one in here["notes"]] == [one["text"] for one in there["notes"]]
     assert (here["ticked"], here["shots"], here["readBack"]) == (there["ticked"], there["shots"], there["read_back"])
+
+
+def test_what_another_phone_says_of_a_take_is_told_beside_what_holds(call: Call) -> None:
+    take = noted("take", scene="s", named="t")
+    said = [
+        {**noted("verdict", 1, take="t", verdict="keep"), "by": "other"},
+        {**noted("verdict", 2, take="t", verdict="no"), "by": "other"},
+        {**noted("verdict", 3, take="t", verdict="maybe"), "by": "me"},
+    ]
+    (told,) = call("merging.merged", [take, *said], "me")["takes"]
+    assert (told["verdict"], told["otherwise"]) == ("maybe", ["no"]), "its last word, not its first"
+    (agreed,) = call(
+        "merging.merged", [take, *said, {**noted("verdict", 4, take="t", verdict="no"), "by": "me"}], "me"
+    )["takes"]
+    assert (agreed["verdict"], agreed["otherwise"]) == ("no", [])
 
 
 @pytest.mark.parametrize(

@@ -36,7 +36,7 @@ WORLD = """
         made.open(before);
         return made;
     };
-    window.yes = (one) => one.answer({ kept: one.list.map((e) => e.id), refused: [], clock_off_s: 0 });
+    window.yes = (one) => one.answer({ kept: one.list.map((e) => e.id), refused: [], gave_way: [], clock_off_s: 0 });
     window.no = (status) => (one) => one.fail(new domain.refused.Refused(status, { detail: "no" }));
     window.dead = (one) => one.fail(new TypeError("no connection"));
 """
@@ -110,7 +110,7 @@ def test_what_is_refused_is_told_and_stays_until_it_is_let_go(engine: Page) -> N
         engine,
         """const w = world(); await w.note();
         const refused = [{ id: "n1", message: "no such day" }];
-        await w.settle((one) => one.answer({ kept: [], refused, clock_off_s: 3600 }));
+        await w.settle((one) => one.answer({ kept: [], refused, gave_way: [], clock_off_s: 3600 }));
         const told = w.state(); await w.post.letGo("n1"); return [told, w.state()]""",
     )
     assert told["refused"] == ["no such day"] and told["kept"] == [["n1", "refused"]] and told["clockOff"] == 3600
@@ -145,3 +145,28 @@ def test_a_killed_page_goes_on_where_it_was_and_keeps_the_order_of_a_clock_set_b
     )
     assert state["unsent"] == 1 and sorted(state["shown"]) == ["a", "b"]
     assert moments[-2:] == ["2026-09-19T10:00:00.001Z", "2026-09-19T10:00:00.002Z"]
+
+
+def test_what_gave_way_is_told_until_it_was_read(engine: Page) -> None:
+    told, after = run(
+        engine,
+        """const w = world(); await w.note();
+        await w.settle((one) => one.answer({ kept: ["n1"], refused: [], gave_way: ["that holds"], clock_off_s: 0 }));
+        const told = w.state(); w.post.heeded(); return [told, w.state()]""",
+    )
+    assert told["gaveWay"] == ["that holds"] and told["unsent"] == 0
+    assert after["gaveWay"] == []
+
+
+def test_what_another_window_kept_is_sent_from_here_too(engine: Page) -> None:
+    state = run(
+        engine,
+        """const w = world(); await w.note(); await w.settle(yes);
+        const entry = { kind: "check", key: "k", done: true, id: "x", at: "2026-09-19T10:00:00.000Z" };
+        const kept = { owner: "account a", shoot: "s", standing: "unsent", message: "" };
+        const own = { ...kept, id: "n1", entry: { ...entry, id: "n1" } };
+        w.post.adopt([{ ...own, id: "x", entry }, own]); const state = w.state(); w.post.resume();
+        await new Promise((done) => setTimeout(done)); return [state, w.sent]""",
+    )
+    assert state[0]["unsent"] == 1, "what is sent already stays so"
+    assert state[1][-1] == ["x"]

@@ -104,3 +104,7 @@ export function amountWords({ shots, done, seconds }: Coverage): string {
   const time = seconds < 90 ? `${Math.round(seconds)} s` : `${(seconds / 60).toFixed(1)} min`;
   return `${shots} shot${shots === 1 ? "" : "s"}, ${done} done, ${time} as they are held`;
 }
+
+/** Takes of a shot as they were counted in the field: "3 takes, 1 kept". */
+export const takesWords = (takes: number, kept: number): string =>
+  `${takes} take${takes === 1 ? "" : "s"}${kept > 0 ? `, ${kept} kept` : ""}`;

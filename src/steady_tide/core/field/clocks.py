@@ -14,6 +14,6 @@ def off_by(said_now: datetime, now: datetime) -> timedelta:
 
 
 def corrected(at: datetime, ahead: timedelta, now: datetime) -> datetime:
-    """When something was done that such a clock dates so, never later than now; whole milliseconds, as browsers count."""
+    """When something was done that such a clock dates so, never later than now; in whole milliseconds."""
     moment = min(at - ahead, now)
     return moment.replace(microsecond=moment.microsecond // 1000 * 1000)

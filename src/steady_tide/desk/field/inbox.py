@@ -22,6 +22,7 @@ from steady_tide.core.field.entries import (
     LightNoted,
     ReadBackNoted,
     ShotNoted,
+    VerdictNoted,
     entry_of,
 )
 from steady_tide.core.field.merging import FieldState, merged
@@ -50,11 +51,13 @@ class RefusedEntry(View):
 class Received(View):
     """What became of what a phone sent. kept: ids of those that are safe now, and may be forgotten there.
 
+    gave_way: what of it was said otherwise later somewhere else, so that this holds, in words; it is kept, too.
     clock_off_s: by how much its clock is ahead (+) or behind; by so much its entries were moved.
     """
 
     kept: list[UUID]
     refused: list[RefusedEntry]
+    gave_way: list[str]
     clock_off_s: int
 
 
@@ -90,14 +93,16 @@ class Inbox:
         good = good[: max(room, 0)]
         new = kept.keep_entries(self.rows, [self._row(shoot_id, client, one) for one in good])
         known = kept.own_entries(self.rows, [one.id for one in good])
+        told = []
         for one in good:
             if one.id in new:
-                self._do(shoot_id, one)
+                told.append(self._do(shoot_id, client, one))
             elif one.id not in known:
                 refused.append(RefusedEntry(id=str(one.id), message="something else has this id"))
         self.rows.settle()
         done = [one.id for one in good if one.id in known]
-        return Received(kept=done, refused=refused, clock_off_s=round(ahead.total_seconds()))
+        gave_way = list(dict.fromkeys(words for words in told if words is not None))
+        return Received(kept=done, refused=refused, gave_way=gave_way, clock_off_s=round(ahead.total_seconds()))
 
     def _read(
         self, sent: Sequence[Mapping[str, Any]], ahead: timedelta, now: datetime
@@ -130,34 +135,51 @@ class Inbox:
             "document": entry.plain(),
         }
 
-    def _do(self, shoot_id: UUID, entry: Entry) -> None:
+    def _do(self, shoot_id: UUID, client: str, entry: Entry) -> str | None:
+        """Do what an entry says; in words what it gave way to, where something later says otherwise."""
+        if isinstance(entry, VerdictNoted):
+            return self.judge(shoot_id, client, entry)
         act = ACTS.get(type(entry))
-        if act is not None:
-            act(self, shoot_id, entry)
+        return None if act is None else act(self, shoot_id, entry)
 
-    def check(self, shoot_id: UUID, entry: CheckNoted) -> None:
+    def judge(self, shoot_id: UUID, client: str, entry: VerdictNoted) -> str | None:
+        """Whether another phone judged a take otherwise, later."""
+        later = kept.judged_later(self.rows, shoot_id, entry.take, at=entry.at, client=client)
+        if later is None or later == (entry.verdict or "not judged"):
+            return None
+        return f"A take you judged “{entry.verdict or 'not judged'}” was judged “{later}” later; that holds."
+
+    def check(self, shoot_id: UUID, entry: CheckNoted) -> str | None:
         """Tick something of the shoot's lists; a line of one's own that was struck stays away."""
         own = entry.key.startswith(OWN)
-        kept.say_check(self.rows, shoot_id, entry.key, done=entry.done, at=entry.at, anew=not own)
+        stands = kept.say_check(self.rows, shoot_id, entry.key, done=entry.done, at=entry.at, anew=not own)
+        return None if stands else "A tick of your lists was said otherwise later elsewhere; that holds."
 
-    def shot(self, shoot_id: UUID, entry: ShotNoted) -> None:
+    def shot(self, shoot_id: UUID, entry: ShotNoted) -> str | None:
         """Tick a shot of the list."""
         row = self.rows.made(ShotRow, entry.shot)
         if row is None or row.shoot_id != shoot_id:
-            return
+            return None
         shot = WantedShot.opened(row.document)
         if (entry.at, entry.done) > (row.done_at, shot.done):
             row.document, row.done_at = shot.model_copy(update={"done": entry.done}).plain(), entry.at
+        elif entry.done != shot.done:
+            told = "done" if shot.done else "not done"
+            return f"{shot.subject}, {shot.size}: later said to be {told} elsewhere; that holds."
+        return None
 
-    def read_back(self, shoot_id: UUID, entry: ReadBackNoted) -> None:
+    def read_back(self, shoot_id: UUID, entry: ReadBackNoted) -> str | None:
         """Note a value as read back, and that it is in the camera."""
         setup = self._setup(shoot_id, entry.setup)
         if setup is None:
-            return
+            return None
         value = entry.value if entry.read_back else ""
-        kept.say_read_back(self.rows, setup.id, entry.setting, value=value, at=entry.at)
+        stands = kept.say_read_back(self.rows, setup.id, entry.setting, value=value, at=entry.at)
         if entry.read_back and not SETTINGS[entry.setting].by_hand:
             kept.say_dialled(self.rows, setup.device_id, setup.slot, entry.setting, value=entry.value, at=entry.at)
+
+        label = SETTINGS[entry.setting].label
+        return None if stands else f"{label} was read back otherwise later elsewhere; that holds."
 
     def light(self, shoot_id: UUID, entry: LightNoted) -> None:
         """Keep a measurement as a reading of its day, where it was made on that day: the model bends through it."""
@@ -184,7 +206,7 @@ class Inbox:
         return setup if scene is not None and scene.shoot_id == shoot_id else None
 
 
-ACTS: Final[dict[type[Any], Callable[[Inbox, UUID, Any], None]]] = {
+ACTS: Final[dict[type[Any], Callable[[Inbox, UUID, Any], str | None]]] = {
     CheckNoted: Inbox.check,
     ShotNoted: Inbox.shot,
     ReadBackNoted: Inbox.read_back,
@@ -194,5 +216,6 @@ ACTS: Final[dict[type[Any], Callable[[Inbox, UUID, Any], None]]] = {
 
 
 def slim(row: EntryRow) -> dict[str, Any]:
-    """An entry as it goes along to other phones: a take without its set, which only the logbook asks for."""
-    return {key: value for key, value in row.document.items() if key not in ("set", "told")}
+    """An entry as it goes along to other phones, with which noted it; a take without its set, which the logbook has."""
+    plain = {key: value for key, value in row.document.items() if key not in ("set", "told")}
+    return {**plain, "by": row.client}

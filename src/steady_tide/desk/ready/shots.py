@@ -7,6 +7,8 @@ from typing import Any, Final
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.field.entries import entry_of
+from steady_tide.core.field.merging import Take, merged
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.ready.shots import (
@@ -25,6 +27,7 @@ from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shot_list import shots_from_csv, shots_to_csv
 from steady_tide.store.errors import NotFound
+from steady_tide.store.repositories.field import entries_of
 from steady_tide.store.repositories.ready import last_position, shots_of
 from steady_tide.store.repositories.setups import setups_of
 from steady_tide.store.repositories.shoots import scenes_of
@@ -34,7 +37,10 @@ MOST: Final = 500
 
 
 class ShotView(View):
-    """A shot of the list. setup_id: the first camera of its scene with a set; set_line: that set, in a line."""
+    """A shot of the list. setup_id: the first camera of its scene with a set; set_line: that set, in a line.
+
+    takes, kept: how many were counted of it in the field, and how many of them are to be kept.
+    """
 
     id: UUID
     shot: WantedShot
@@ -42,6 +48,8 @@ class ShotView(View):
     setup_id: UUID | None
     set_line: str
     hints: list[Hint]
+    takes: int
+    kept: int
 
 
 class ShotScene(View):
@@ -172,6 +180,17 @@ class _List:
         self.shots = [(row.id, _shot(row)) for row in shots_of(at.rows, shoot.id)]
 
     @cached_property
+    def takes(self) -> dict[UUID, list[Take]]:
+        """Takes counted in the field, by the shot they are of."""
+        found: dict[UUID, list[Take]] = {}
+        for take in merged(
+            entry_of.validate_python(row.document) for row in entries_of(self.rows, self.shoot.id)
+        ).takes:
+            if take.shot is not None:
+                found.setdefault(take.shot, []).append(take)
+        return found
+
+    @cached_property
     def scenes(self) -> dict[str, SceneRow]:
         """The scenes of the shoot, by id."""
         return {str(scene.id): scene for scene in scenes_of(self.rows, self.shoot.id)}
@@ -225,4 +244,6 @@ class _List:
             setup_id=asked[0] if asked else None,
             set_line=asked[1] if asked else "",
             hints=hints_of(shot, asked[2] if asked else None),
+            takes=len(self.takes.get(key, [])),
+            kept=sum(take.verdict == "keep" for take in self.takes.get(key, [])),
         )

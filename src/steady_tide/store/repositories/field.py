@@ -39,8 +39,8 @@ def count_entries(rows: Rows, shoot_id: UUID) -> int:
     return rows.session.scalar(select(func.count()).select_from(EntryRow).where(*mine)) or 0
 
 
-def say_check(rows: Rows, shoot_id: UUID, key: str, *, done: bool, at: datetime, anew: bool = True) -> None:
-    """Note that something is done, or is not, where nothing later says otherwise.
+def say_check(rows: Rows, shoot_id: UUID, key: str, *, done: bool, at: datetime, anew: bool = True) -> bool:
+    """Note that something is done, or is not, where nothing later says otherwise; whether it stands so then.
 
     anew: whether to make a line that is not there.
     """
@@ -51,17 +51,19 @@ def say_check(rows: Rows, shoot_id: UUID, key: str, *, done: bool, at: datetime,
         )
         if row is not None and (at, done) > (row.said_at, row.done):
             row.done, row.said_at = done, at
-        return
+        return row is None or row.done == done
     mine = {"id": uuid4(), "account_id": rows.account_id, "shoot_id": shoot_id, "key": key, **values}
     query = insert(CheckRow).values(mine)
     later = tuple_(query.excluded.said_at, query.excluded.done) > tuple_(CheckRow.said_at, CheckRow.done)
     rows.session.execute(
         query.on_conflict_do_update(index_elements=[CheckRow.shoot_id, CheckRow.key], set_=values, where=later)
     )
+    mine_now = select(CheckRow.done).where(CheckRow.shoot_id == shoot_id, CheckRow.key == key)
+    return rows.session.scalar(mine_now) == done
 
 
-def say_read_back(rows: Rows, setup_id: UUID, setting: str, *, value: str, at: datetime) -> None:
-    """Note what was read back, or with nothing that it was not, where nothing later says otherwise."""
+def say_read_back(rows: Rows, setup_id: UUID, setting: str, *, value: str, at: datetime) -> bool:
+    """Note what was read back, or with nothing that it was not, where nothing later does; whether it stands so then."""
     mine = {"id": uuid4(), "account_id": rows.account_id, "setup_id": setup_id, "setting": setting}
     query = insert(ReadBackRow).values(**mine, value=value, said_at=at)
     said, stands = (query.excluded.said_at, query.excluded.value), (ReadBackRow.said_at, ReadBackRow.value)
@@ -72,6 +74,16 @@ def say_read_back(rows: Rows, setup_id: UUID, setting: str, *, value: str, at: d
             where=_later(said, stands),
         )
     )
+    now = select(ReadBackRow.value).where(ReadBackRow.setup_id == setup_id, ReadBackRow.setting == setting)
+    return rows.session.scalar(now) == value
+
+
+def judged_later(rows: Rows, shoot_id: UUID, take: UUID, *, at: datetime, client: str) -> str | None:
+    """What another phone said last of a take after a moment: its verdict; None where none did."""
+    mine = rows.query(EntryRow).where(EntryRow.shoot_id == shoot_id, EntryRow.kind == "verdict", EntryRow.at > at)
+    others = mine.where(EntryRow.client != client, EntryRow.document["take"].astext == str(take))
+    latest = rows.session.scalar(others.order_by(EntryRow.at.desc()).limit(1))
+    return None if latest is None else latest.document["verdict"] or "not judged"
 
 
 def say_dialled(rows: Rows, device_id: UUID, slot: int, setting: str, *, value: str, at: datetime) -> None:

@@ -25,6 +25,9 @@ export type Entry =
   | ReadBackNoted
   | LightNoted;
 
+/** An entry with the phone that noted it, as far as that is known. */
+export type Noted = Entry & { by?: string };
+
 /** What an act notes, before it has its id and moment. */
 export type Act = Entry extends infer One ? (One extends Entry ? Omit<One, "id" | "at"> : never) : never;
 

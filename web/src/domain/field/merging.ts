@@ -3,7 +3,7 @@
  * add up, of what can be one thing only the latest on the spot holds. Pure.
  */
 
-import { type Entry, FAULTS, type Fault, type Verdict } from "./entries";
+import { type Entry, FAULTS, type Fault, type Noted, type Verdict } from "./entries";
 
 export type NoteOf = { id: string; at: string; about: string; text: string };
 export type Take = {
@@ -17,6 +17,8 @@ export type Take = {
   ev100: number | null;
   seconds: number | null;
   verdict: Verdict | null;
+  /** What other phones last said of it, where that is another verdict than the one that holds. */
+  otherwise: Verdict[];
   faults: Fault[];
   notes: NoteOf[];
 };
@@ -73,9 +75,12 @@ const later = (one: Said | undefined, other: Said) =>
 
 const time = (entry: { at: string }) => Date.parse(entry.at);
 
-/** All entries as one state: the same for the same entries, in any order and however often each comes. */
-export function merged(entries: Iterable<Entry>): FieldState {
-  const each = new Map<string, Entry>();
+/**
+ * All entries as one state: the same for the same entries, in any order and however often each comes. me: this phone,
+ * to tell what others said from what was only said before.
+ */
+export function merged(entries: Iterable<Noted>, me = ""): FieldState {
+  const each = new Map<string, Noted>();
   for (const entry of entries) each.set(entry.id, entry);
   const said = new Map<string, Said>();
   for (const entry of each.values()) {
@@ -90,7 +95,7 @@ export function merged(entries: Iterable<Entry>): FieldState {
     if (one.kind === "note" && value(`note-gone ${one.id}`) !== "1")
       notes.push({ id: one.id, at: one.at, about: one.about, text: one.text });
   return {
-    takes: takesOf(byTime, value, notes),
+    takes: takesOf(byTime, value, notes, me),
     notes,
     ticked: flagsOf(said, "check "),
     shots: flagsOf(said, "shot "),
@@ -107,7 +112,24 @@ function flagsOf(said: Map<string, Said>, prefix: string): Record<string, boolea
   return Object.fromEntries(mine.map(([key, one]) => [key.slice(prefix.length), one.value === "1"]));
 }
 
-function takesOf(byTime: Entry[], value: (thing: string) => string | undefined, notes: NoteOf[]): Take[] {
+/** The last verdict of each phone on each take. */
+function verdictsOf(byTime: Noted[]): Map<string, Map<string, Verdict | null>> {
+  const found = new Map<string, Map<string, Verdict | null>>();
+  for (const one of byTime) {
+    if (one.kind !== "verdict") continue;
+    const of = found.get(one.take) ?? new Map<string, Verdict | null>();
+    found.set(one.take, of.set(one.by ?? "", one.verdict));
+  }
+  return found;
+}
+
+function takesOf(
+  byTime: Noted[],
+  value: (thing: string) => string | undefined,
+  notes: NoteOf[],
+  me: string,
+): Take[] {
+  const verdicts = verdictsOf(byTime);
   const numbers = new Map<string, number>();
   const takes: Take[] = [];
   for (const one of byTime) {
@@ -125,6 +147,9 @@ function takesOf(byTime: Entry[], value: (thing: string) => string | undefined, 
       ev100: one.ev100 ?? null,
       seconds: one.seconds ?? null,
       verdict: (value(`verdict ${one.id}`) as Verdict) || null,
+      otherwise: [...(verdicts.get(one.id) ?? [])].flatMap(([by, said]) =>
+        by !== me && said !== null && said !== value(`verdict ${one.id}`) ? [said] : [],
+      ),
       faults: FAULTS.map((fault) => fault.value).filter((fault) => value(`fault ${one.id} ${fault}`) === "1"),
       notes: notes.filter((note) => note.about === one.id),
     });

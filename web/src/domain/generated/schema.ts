@@ -7697,6 +7697,7 @@ export interface components {
          * Received
          * @description What became of what a phone sent. kept: ids of those that are safe now, and may be forgotten there.
          *
+         *     gave_way: what of it was said otherwise later somewhere else, so that this holds, in words; it is kept, too.
          *     clock_off_s: by how much its clock is ahead (+) or behind; by so much its entries were moved.
          */
         Received: {
@@ -7704,6 +7705,8 @@ export interface components {
             kept: string[];
             /** Refused */
             refused: components["schemas"]["RefusedEntry"][];
+            /** Gave Way */
+            gave_way: string[];
             /** Clock Off S */
             clock_off_s: number;
         };
@@ -8719,6 +8722,8 @@ export interface components {
         /**
          * ShotView
          * @description A shot of the list. setup_id: the first camera of its scene with a set; set_line: that set, in a line.
+         *
+         *     takes, kept: how many were counted of it in the field, and how many of them are to be kept.
          */
         ShotView: {
             /**
@@ -8735,6 +8740,10 @@ export interface components {
             set_line: string;
             /** Hints */
             hints: components["schemas"]["Hint"][];
+            /** Takes */
+            takes: number;
+            /** Kept */
+            kept: number;
         };
         /**
          * ShotsView

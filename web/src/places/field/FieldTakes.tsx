@@ -61,6 +61,7 @@ export function FieldTakes({ shoot, scene, now }: InScene) {
   return (
     <>
       <SceneLine scene={scene} camera={camera} now={now} />
+      <Anew camera={camera} />
       <Cautions camera={camera} />
       <CameraChoice scene={scene} camera={camera} onChoose={chooseCamera} />
       {camera && may ? (
@@ -161,6 +162,17 @@ function SceneLine({
   return (
     <p className={holds ? "" : "font-semibold text-signal"}>
       {camera.headline}. Light {level(light)}: {holds ? `holds, ${room}` : `${out} for it; see Light`}.
+    </p>
+  );
+}
+
+/** What a plan for the light that was noted last says otherwise, once there was a connection. */
+function Anew({ camera }: { camera: PackCamera | null }) {
+  const last = camera?.replanned.at(-1);
+  if (!last || last.differs.length === 0) return null;
+  return (
+    <p className="font-semibold">
+      Planned anew for {level(last.ev100)}: {last.differs.join(", ")}. See Light.
     </p>
   );
 }

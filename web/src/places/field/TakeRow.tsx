@@ -30,6 +30,7 @@ export function TakeRow({
     ...take.faults.map(faultText),
     take.seconds === null ? "" : `${take.seconds} s`,
     take.which === "dialled" ? "as dialled" : "",
+    take.otherwise.length > 0 ? `somebody else said ${take.otherwise.join(", ")}` : "",
   ];
   return (
     <li className="border-b rule py-1">

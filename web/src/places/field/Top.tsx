@@ -79,6 +79,14 @@ export function WayHome({ field, standing }: { field: Field; standing: Here["sta
         </p>
       ) : null}
       {clock ? <p className="pb-1">{clock}</p> : null}
+      {post.gaveWay.length > 0 ? (
+        <div className="flex items-center gap-2 pb-1">
+          <span className="flex-1">{post.gaveWay.join(" ")}</span>
+          <button type="button" className="rounded-sm border rule px-3" onClick={() => field.post.heeded()}>
+            Read
+          </button>
+        </div>
+      ) : null}
       {post.refused.map((one) => (
         <p key={one.id} className="flex items-center gap-2 pb-1 text-signal">
           <span className="flex-1">

@@ -5,12 +5,13 @@ import type { Field } from "../../state/field/field";
 import { useField, useShown } from "../../state/field/use";
 import { Notice, Waiting } from "../../ui/Notice";
 import { FieldShoot } from "./FieldShoot";
-import { Frame, type Standing } from "./InField";
+import { Closed, Frame, type Standing } from "./InField";
 
 /** A shoot that somebody shows by a link, for a helper without an account: to look, and where they may, to count takes. */
 export function WithLink({ link }: { link: string }) {
   const door = useMemo(() => linkDoor(link), [link]);
   const field = useField(door);
+  if (field === "closed") return <Closed />;
   if (!field) return <Waiting what="the shoot" />;
   return (
     <Frame>

@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import type { ShotScene, ShotView, WantedShot } from "../../domain/documents";
 import { factOf } from "../../domain/fields";
 import { words } from "../../domain/format";
-import { ANGLES, MARKS, marksOf, SIZES, shotLine, TRANSITIONS } from "../../domain/shots";
+import { ANGLES, MARKS, marksOf, SIZES, shotLine, TRANSITIONS, takesWords } from "../../domain/shots";
 import type { ShotActs } from "../../state/shots";
 import { Button } from "../../ui/Button";
 import { ChoiceField, FlagField } from "../../ui/Field";
@@ -89,6 +89,9 @@ export function ShotRow({
             {shot.subject}
           </span>{" "}
           <span className="text-soft">{shotLine(shot)}</span>
+          {one.takes > 0 ? (
+            <span className="text-note text-soft">; {takesWords(one.takes, one.kept)}</span>
+          ) : null}
           {marksOf(shot).map((mark) => (
             <span key={mark} className="ml-1.5 border-b border-ink text-note font-semibold">
               {mark}

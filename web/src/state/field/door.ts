@@ -9,7 +9,7 @@ import { ownerOf } from "../session";
 const CLIENT = "steady-tide.phone";
 
 /** This browser's own name among the phones of a shoot. */
-function clientName(): string {
+export function clientName(): string {
   const named = localStorage.getItem(CLIENT) ?? newId();
   localStorage.setItem(CLIENT, named);
   return named;

@@ -61,9 +61,9 @@ export class Field {
     const field = new Field(door, post);
     homes.field = field;
     await field.look();
-    window.addEventListener("online", () => field.awake());
+    window.addEventListener("online", () => void field.awake());
     document.addEventListener("visibilitychange", () => {
-      if (document.visibilityState === "visible") field.awake();
+      if (document.visibilityState === "visible") void field.awake();
     });
     post.resume();
     return field;
@@ -178,7 +178,8 @@ export class Field {
     await this.post.handedOut(pack.shoot_id, new Set(ids));
   }
 
-  private awake(): void {
+  private async awake(): Promise<void> {
+    this.post.adopt(await entriesOf(this.door.owner));
     this.post.resume();
     for (const { shoot } of this.shown.packs) void this.refresh(shoot);
   }

@@ -16,7 +16,14 @@ const RETRY_MS = [2_000, 5_000, 10_000, 30_000, 60_000];
  * more, or the link is closed; full: the phone has no room, so that what was noted last is on this page only.
  */
 export type Trouble = "off" | "expired" | "gone" | "full" | null;
-export type Told = { trouble: Trouble; unsent: number; refused: KeptEntry[]; clockOff: number };
+export type Told = {
+  trouble: Trouble;
+  unsent: number;
+  refused: KeptEntry[];
+  /** What was said otherwise later elsewhere, in words, until it was read. */
+  gaveWay: string[];
+  clockOff: number;
+};
 
 export type PostWorld = {
   owner: string;
@@ -43,7 +50,8 @@ export class Post {
   /** What the phone had no room for: on this page only, until it has. */
   private homeless = new Set<string>();
   private clockOff = 0;
-  private told: Told = { trouble: null, unsent: 0, refused: [], clockOff: 0 };
+  private gaveWay: string[] = [];
+  private told: Told = { trouble: null, unsent: 0, refused: [], gaveWay: [], clockOff: 0 };
   private shown = new Map<string, Entry[]>();
 
   constructor(
@@ -117,6 +125,21 @@ export class Post {
     await this.world.drop([id]);
   }
 
+  /** What gave way was read. */
+  heeded(): void {
+    this.gaveWay = [];
+    this.changed();
+  }
+
+  /** What another window of this phone kept meanwhile. */
+  adopt(kept: KeptEntry[]): void {
+    for (const one of kept) {
+      const here = this.entries.get(one.id);
+      if (!here || here.standing === "unsent") this.entries.set(one.id, one);
+    }
+    this.changed();
+  }
+
   /** Try again what is not sent: there may be a connection, or somebody has signed in. */
   resume(): void {
     this.failed = 0;
@@ -164,6 +187,7 @@ export class Post {
     this.failed = 0;
     this.troubles.delete(shoot);
     this.clockOff = answer.clock_off_s;
+    this.gaveWay = [...new Set([...this.gaveWay, ...answer.gave_way])];
     const refused = new Map(answer.refused.map((one) => [one.id, one.message]));
     const kept = new Set(answer.kept);
     for (const one of batch) {
@@ -206,7 +230,8 @@ export class Post {
       : ((["expired", "gone", "off"] as const).find((one) => troubles.includes(one)) ?? null);
     const all = [...this.entries.values()];
     const refused = all.filter((one) => one.standing === "refused");
-    this.told = { trouble, unsent: unsent.length, refused, clockOff: this.clockOff };
+    const { gaveWay, clockOff } = this;
+    this.told = { trouble, unsent: unsent.length, refused, gaveWay, clockOff };
     this.shown = new Map();
     for (const one of all) {
       const of = this.shown.get(one.shoot) ?? [];

@@ -1,22 +1,25 @@
 /** The field for places. */
 
 import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
-import type { Act, Entry } from "../../domain/field/entries";
+import type { Act, Noted } from "../../domain/field/entries";
 import { type FieldState, merged } from "../../domain/field/merging";
-import type { Door } from "./door";
+import { clientName, type Door } from "./door";
 import { Field, type Shown } from "./field";
 import type { Told } from "./post";
 import type { KeptPack } from "./shelf";
 
 let open: { owner: string; field: Promise<Field> } | null = null;
 
-/** The field behind a door: opened once for a page. Null while it is being read from the phone. */
-export function useField(door: Door): Field | null {
-  const [field, setField] = useState<Field | null>(null);
+/** The field behind a door: opened once for a page. Null while it is being read; closed: this browser keeps nothing. */
+export function useField(door: Door): Field | "closed" | null {
+  const [field, setField] = useState<Field | "closed" | null>(null);
   useEffect(() => {
     if (open?.owner !== door.owner) open = { owner: door.owner, field: Field.open(door) };
     let here = true;
-    void open.field.then((made) => here && setField(made));
+    open.field.then(
+      (made) => here && setField(made),
+      () => here && setField("closed"),
+    );
     return () => {
       here = false;
     };
@@ -31,7 +34,7 @@ export const usePost = (field: Field): Told =>
 /** A shoot in the field: its pack, all that was noted, and how to note more. */
 export type Shoot = {
   kept: KeptPack;
-  entries: Entry[];
+  entries: Noted[];
   state: FieldState;
   note: (act: Act) => Promise<string>;
 };
@@ -43,8 +46,13 @@ export function useShoot(field: Field, shoot: string): Shoot | undefined {
   const kept = shown.packs.find((one) => one.shoot === shoot);
   return useMemo(() => {
     if (!kept) return undefined;
-    const entries = [...(kept.pack.entries as unknown as Entry[]), ...own];
-    return { kept, entries, state: merged(entries), note: (act) => field.post.note(shoot, act) };
+    const me = clientName();
+    const theirs = kept.pack.entries as unknown as Noted[];
+    const entries: Noted[] = [...theirs, ...own.map((one) => ({ ...one, by: me }))];
+    // Of ticks the service says how they stand, with laptops counted in; what it does not have yet stands over that.
+    const { ticked, shots, readBack } = merged(own);
+    const state = { ...merged(entries, me), ticked, shots, readBack };
+    return { kept, entries, state, note: (act) => field.post.note(shoot, act) };
   }, [field, kept, own, shoot]);
 }
 
@@ -63,10 +71,11 @@ export function useNow(every_s = 10): number {
   return now;
 }
 
-/** A picture that is kept on the phone, as an address for this page; null where it is not. */
+/** A picture as an address for this page: as it is kept on the phone, else from the service; null without either. */
 export function usePicture(field: Field, word: string | null | undefined): string | null {
   const { pictures } = useShown(field);
   const there = Boolean(word && pictures.has(word));
+  const elsewhere = word && !there && navigator.onLine ? field.door.picture(word, 480) : null;
   const [address, setAddress] = useState<string | null>(null);
   useEffect(() => {
     if (!word || !there) return setAddress(null);
@@ -82,7 +91,7 @@ export function usePicture(field: Field, word: string | null | undefined): strin
       if (made) URL.revokeObjectURL(made);
     };
   }, [field, word, there]);
-  return address;
+  return there ? address : elsewhere;
 }
 
 /** Whether the browser promised to keep what is here, and how much room it leaves [bytes]; null while it is asked. */

@@ -18,7 +18,10 @@ from steady_tide.store.database import Database
 from steady_tide.store.tables import SessionRow
 from tests.browser.conftest import PATIENCE_MS, PHONE, watched
 from tests.browser.serving import serving
+from tests.browser.test_legible import CUT, SMALL, SMALL_TARGETS
+from tests.browser.test_places import violations
 
+pytestmark = pytest.mark.browser
 SECRET = "a long enough secret"
 SENT = "All that you noted is sent."
 
@@ -80,14 +83,8 @@ def entries(page: Page, address: str) -> list[dict[str, Any]]:
     return list(answer.json())
 
 
-def test_two_scenes_without_a_network_come_home_whole_and_once(pocket: BrowserContext, demo: str) -> None:
-    page = pocket.new_page()
-    take_along(page, demo)
-    pocket.set_offline(True)
-    page.reload()
-    page.get_by_role("link", name="Rope and Lantern").click()
-    expect(page.get_by_text("How the day was planned")).to_be_visible()
-
+def film_two_takes(page: Page) -> None:
+    """Count two takes, judge them, say a word of one, and tick its shot."""
     tab(page, "Takes")
     page.get_by_role("checkbox", name="Film Young pollack, medium").click()
     count(page, 1)
@@ -99,14 +96,15 @@ def test_two_scenes_without_a_network_come_home_whole_and_once(pocket: BrowserCo
     expect(page.get_by_text("“a cloud of silt”", exact=True)).to_have_count(1)
     count(page, 2)
     page.get_by_role("group", name="Is take 2 good?").get_by_role("button", name="Keep").click()
-    page.get_by_role("button", name="Young pollack, medium: in the can").click()
-
+    page.get_by_role("button", name="Not yet: Young pollack, medium").click()
     tab(page, "Card")
     page.get_by_role("checkbox", name="Shutter read back").click()
     expect(page.get_by_role("checkbox", name="Shutter read back")).to_be_checked()
     expect(page.get_by_text(re.compile("^1 of "))).to_be_visible()
 
-    page.get_by_role("combobox", name="Scene").select_option(label="Rafts from above")
+
+def answer_the_light(page: Page) -> None:
+    """Measure less light than planned, mistyped at first, and dial in what is told."""
     tab(page, "Light")
     page.get_by_label("Shutter").fill("fast")
     page.get_by_role("button", name="Tell me").click()
@@ -118,11 +116,22 @@ def test_two_scenes_without_a_network_come_home_whole_and_once(pocket: BrowserCo
     expect(told).to_contain_text("darker than planned")
     told.get_by_role("button", name="I dialled this in").click()
     expect(told).to_contain_text("Noted, and as dialled in.")
+
+
+def test_two_scenes_without_a_network_come_home_whole_and_once(pocket: BrowserContext, demo: str) -> None:
+    page = pocket.new_page()
+    take_along(page, demo)
+    pocket.set_offline(True)
+    page.reload()
+    page.get_by_role("link", name="Rope and Lantern").click()
+    expect(page.get_by_text("How the day was planned")).to_be_visible()
+    film_two_takes(page)
+    page.get_by_role("combobox", name="Scene").select_option(label="Rafts from above")
+    answer_the_light(page)
     tab(page, "Lists")
     page.get_by_role("checkbox").first.click()
     expect(page.get_by_role("checkbox").first).to_be_checked()
-    waiting = page.get_by_text(re.compile(r"\d+ notes kept here; sent with the next signal"))
-    expect(waiting).to_be_visible()
+    expect(page.get_by_text(re.compile(r"\d+ notes kept here; sent with the next signal"))).to_be_visible()
 
     # Killed, and opened again at a deep address, still without a network.
     where = page.url
@@ -138,21 +147,27 @@ def test_two_scenes_without_a_network_come_home_whole_and_once(pocket: BrowserCo
 
     pocket.set_offline(False)
     expect(page.get_by_text(SENT)).to_be_visible()
-    kinds = sorted(one["kind"] for one in entries(page, demo))
+    came_home(page, demo)
+    page.reload()
+    expect(page.get_by_text(SENT)).to_be_visible()
+    came_home(page, demo)
+    page.get_by_role("combobox", name="Scene").select_option(label="Rafts from above")
+    tab(page, "Light")
+    expect(page.get_by_role("region", name="Planned anew")).to_be_visible()
+
+
+def came_home(page: Page, address: str) -> None:
+    """Everything noted in those two scenes is there, once."""
+    home = entries(page, address)
+    kinds = sorted(one["kind"] for one in home)
     dialled = kinds.count("read-back") - 1
     assert dialled >= 1, "what the answer asked for was dialled in"
     expected = ["check", "fault", "light", "note", "shot", "take", "take", "verdict", "verdict"]
     assert kinds == sorted([*expected, *["read-back"] * (dialled + 1)])
-    takes = [one for one in entries(page, demo) if one["kind"] == "take"]
+    takes = [one for one in home if one["kind"] == "take"]
     assert [bool(one["shot"]) for one in takes] == [True, True] and takes[0]["set"] and takes[0]["ev100"]
-    shots = page.request.get(f"{demo}/api/shoots/{shoot_of(page, demo)}/shots").json()["shots"]
+    shots = page.request.get(f"{address}/api/shoots/{shoot_of(page, address)}/shots").json()["shots"]
     assert [one["shot"]["done"] for one in shots if one["shot"]["subject"] == "Young pollack"] == [True]
-    page.reload()
-    expect(page.get_by_text(SENT)).to_be_visible()
-    assert len(entries(page, demo)) == len(kinds), "nothing twice"
-    page.get_by_role("combobox", name="Scene").select_option(label="Rafts from above")
-    tab(page, "Light")
-    expect(page.get_by_role("region", name="Planned anew")).to_be_visible()
 
 
 def test_a_hold_counts_a_take_and_a_slip_is_no_take(phone: Page, demo: str) -> None:
@@ -174,6 +189,43 @@ def test_a_hold_counts_a_take_and_a_slip_is_no_take(phone: Page, demo: str) -> N
     expect(phone.get_by_role("button", name="Count take 2", exact=True)).to_be_visible()
     phone.get_by_role("button", name="It was a take").click()
     expect(phone.get_by_role("button", name="Count take 3", exact=True)).to_be_visible()
+
+
+WET = 48
+"""What is pressed with a wet thumb or a glove is at least so large [CSS px]."""
+
+
+@pytest.mark.parametrize("watch", ["day", "sun", "night"])
+def test_the_field_is_legible_large_and_without_accessibility_faults(phone: Page, demo: str, watch: str) -> None:
+    phone.goto(f"{demo}/field")
+    phone.evaluate("watch => localStorage.setItem('steady-tide.watch', watch)", watch)
+    phone.reload()
+    faults = []
+
+    def look(name: str) -> None:
+        phone.wait_for_load_state("networkidle")
+        faults.extend(f"{name}: {one}" for one in violations(phone))
+        faults.extend(f"{name}: {one}" for one in phone.evaluate(SMALL_TARGETS, WET))
+        faults.extend(f"{name}: {one}" for one in [*phone.evaluate(SMALL, 14.0), *phone.evaluate(CUT)])
+        if not phone.evaluate("document.documentElement.scrollWidth <= innerWidth"):
+            faults.append(f"{name} is wider than its window")
+
+    look("nothing taken along")
+    phone.get_by_role("button", name="Take it along").click()
+    expect(phone.get_by_text("On this phone as of just now")).to_be_visible()
+    look("taken along")
+    phone.get_by_role("link", name="Rope and Lantern").click()
+    look("day")
+    for name in ("Takes", "Card", "Light", "Lists"):
+        tab(phone, name)
+        if name == "Takes":
+            count(phone, 1)
+            phone.get_by_role("button", name="Maybe", exact=True).click()
+            phone.get_by_role("button", name=re.compile("^Take 1")).click()
+        if name == "Light":
+            phone.get_by_role("button", name="3 stops darker").click()
+        look(name)
+    assert not faults, "\n".join(faults)
 
 
 def joined(page: Page, address: str, email: str) -> str:

@@ -39,6 +39,7 @@ def places(page: Page, address: str) -> dict[str, str]:
         "camera": f"{address}/kit/{page.request.get(f'{address}/api/kit/devices').json()[0]['id']}/edit/modes",
         "quick sums": f"{address}/sums",
         "a quick sum": f"{address}/sums/exposure",
+        "logbook": f"{address}/logbook",
         "nowhere": f"{address}/no-such-place",
     }
 

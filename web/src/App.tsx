@@ -1,14 +1,22 @@
-import { lazy, Suspense } from "react";
-import { Entry } from "./places/entry/Entry";
-import { useSession } from "./state/session";
+import { Suspense } from "react";
+import { part } from "./places/parts";
+import { inField, lastHere, useSession } from "./state/session";
 import { Waiting } from "./ui/Notice";
 
-/** All that needs an account is fetched when there is one: the first card does without. */
-const SignedIn = lazy(async () => ({ default: (await import("./places/SignedIn")).SignedIn }));
-
-const WithLink = lazy(async () => ({ default: (await import("./places/field/WithLink")).WithLink }));
-
-const VisitorSums = lazy(async () => ({ default: (await import("./places/sums/VisitorSums")).VisitorSums }));
+/**
+ * What is fetched for who is here and what is asked for: whoever has no account does without its places, and a phone in
+ * the field without everything else. What is surely needed is asked for before it is known who is here.
+ */
+const Entry = part(async () => (await import("./places/entry/Entry")).Entry);
+const SignedIn = part(async () => (await import("./places/SignedIn")).SignedIn);
+const FieldApp = part(async () => {
+  const { FieldApp, prepared } = await import("./places/field/FieldApp");
+  const email = lastHere()?.email;
+  if (email) await prepared(email);
+  return FieldApp;
+});
+const WithLink = part(async () => (await import("./places/field/WithLink")).WithLink);
+const VisitorSums = part(async () => (await import("./places/sums/VisitorSums")).VisitorSums);
 
 /** Whether the page that is asked for is one of the quick sums, which anybody may have worked out. */
 const sumsAsked = () => /^\/sums(\/|$)/.test(window.location.pathname);
@@ -16,12 +24,19 @@ const sumsAsked = () => /^\/sums(\/|$)/.test(window.location.pathname);
 /** The link to a shoot by which somebody came here, who needs no account for it. */
 const linkAsked = () => /^\/with\/([A-Za-z0-9_-]{1,64})(?:\/|$)/.exec(window.location.pathname)?.[1] ?? null;
 
+/** Fetch what is surely shown first, before it is known who is here. */
+export function fetchFirst(): Promise<unknown> {
+  if (linkAsked()) return WithLink.fetch();
+  if (lastHere()) return (inField() ? FieldApp : SignedIn).fetch();
+  return sumsAsked() ? VisitorSums.fetch() : Entry.fetch();
+}
+
 export function App() {
   const link = linkAsked();
   if (link)
     return (
       <Suspense fallback={<Waiting what="the shoot" />}>
-        <WithLink link={link} />
+        <WithLink.View link={link} />
       </Suspense>
     );
   return <Known />;
@@ -42,17 +57,18 @@ function Known() {
     );
   }
   const { name, email, demo, standing } = session.data;
-  if (name === null || email === null) {
-    if (!sumsAsked()) return <Entry registration={session.data.registration} />;
-    return (
-      <Suspense fallback={<Waiting what="the quick sums" />}>
-        <VisitorSums />
-      </Suspense>
-    );
-  }
+  const known = name !== null && email !== null;
   return (
     <Suspense fallback={<Waiting what="your shoots" />}>
-      <SignedIn key={email} name={name} email={email} demo={demo} standing={standing} />
+      {known && inField() ? (
+        <FieldApp.View key={email} email={email} standing={standing} />
+      ) : known ? (
+        <SignedIn.View key={email} name={name} email={email} demo={demo} standing={standing} />
+      ) : sumsAsked() ? (
+        <VisitorSums.View />
+      ) : (
+        <Entry.View registration={session.data.registration} />
+      )}
     </Suspense>
   );
 }

@@ -17,7 +17,6 @@ const PLACES = [
   { to: "/taste", name: "Taste", end: false },
   { to: "/sums", name: "Sums", end: false },
   { to: "/logbook", name: "Logbook", end: false },
-  { to: "/field", name: "Field", end: false },
 ];
 
 /** The frame around every place. */
@@ -57,6 +56,9 @@ export function House({ name, demo, offline }: { name: string; demo: boolean; of
               {place.name}
             </NavLink>
           ))}
+          <a href="/field" className="rounded-sm px-2 py-0.5 hover:bg-sea-wash">
+            Field
+          </a>
         </nav>
         <div className="ml-auto flex items-center gap-1 text-soft">
           {demo ? (
@@ -86,9 +88,9 @@ export function House({ name, demo, offline }: { name: string; demo: boolean; of
       {offline ? (
         <Notice>
           No connection. What you took along works in{" "}
-          <NavLink to="/field" className="underline">
+          <a href="/field" className="underline">
             the field
-          </NavLink>
+          </a>
           ; everything else waits for the service.
         </Notice>
       ) : null}

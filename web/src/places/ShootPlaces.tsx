@@ -20,9 +20,9 @@ export function ShootPlaces({ shootId, within = true }: { shootId: string; withi
           {name}
         </NavLink>
       ))}
-      <Link to={`/field/${shootId}`} className="rounded-sm border rule px-2.5 py-0.5 hover:bg-sea-wash">
+      <a href={`/field/${shootId}`} className="rounded-sm border rule px-2.5 py-0.5 hover:bg-sea-wash">
         Field
-      </Link>
+      </a>
       <ShowShoot shootId={shootId} />
       {within ? (
         <Link to="/" className="px-1.5 py-0.5 text-soft hover:underline">

@@ -1,10 +1,8 @@
-import { lazy, useState } from "react";
+import { lazy, useEffect, useState } from "react";
 import { BrowserRouter, Route, Routes } from "react-router";
-import { accountDoor } from "../state/field/door";
 import { openOutbox } from "../state/outbox/use";
 import type { Here } from "../state/session";
 import { TipProvider } from "../ui/Tip";
-import { InField } from "./field/InField";
 import { FirstPlace } from "./first/FirstPlace";
 import { House } from "./House";
 import { Nowhere } from "./Nowhere";
@@ -20,8 +18,6 @@ const Day = lazy(async () => ({ default: (await import("./day/Day")).Day }));
 const DeviceEditor = lazy(async () => ({
   default: (await import("./kit/DeviceEditor")).DeviceEditor,
 }));
-const FieldHome = lazy(async () => ({ default: (await import("./field/FieldHome")).FieldHome }));
-const FieldShoot = lazy(async () => ({ default: (await import("./field/FieldShoot")).FieldShoot }));
 const Kit = lazy(async () => ({ default: (await import("./kit/Kit")).Kit }));
 const LogbookPlace = lazy(async () => ({ default: (await import("./logbook/LogbookPlace")).LogbookPlace }));
 const Ready = lazy(async () => ({ default: (await import("./ready/Ready")).Ready }));
@@ -45,17 +41,11 @@ export function SignedIn({
   standing: Here["standing"];
 }) {
   useState(() => openOutbox(email));
-  const [door] = useState(() => accountDoor(email));
   return (
     <TipProvider>
       <BrowserRouter>
         <Routes>
-          <Route path="field" element={<InField door={door} standing={standing} />}>
-            <Route index element={<FieldHome />} />
-            <Route path=":shootId" element={<FieldShoot />} />
-            <Route path=":shootId/:sceneId" element={<FieldShoot />} />
-            <Route path=":shootId/:sceneId/:tab" element={<FieldShoot />} />
-          </Route>
+          <Route path="field/*" element={<Out />} />
           <Route element={<House name={name} demo={demo} offline={standing !== "in"} />}>
             <Route index element={<Shoots />} />
             <Route path="first" element={<FirstPlace />} />
@@ -81,4 +71,10 @@ export function SignedIn({
       </BrowserRouter>
     </TipProvider>
   );
+}
+
+/** The field is an application of its own: going back to it opens it anew. */
+function Out() {
+  useEffect(() => window.location.reload(), []);
+  return null;
 }

@@ -40,7 +40,13 @@ function remember(who: WhoAmI): void {
 /** Whose things an account's are in the field's database. */
 export const ownerOf = (email: string): string => `account ${email}`;
 
-const inField = () => location.pathname === "/field" || location.pathname.startsWith("/field/");
+/** Whether the page that is asked for is the field's. */
+export const inField = () => location.pathname === "/field" || location.pathname.startsWith("/field/");
+
+function withoutNetwork(): Here | undefined {
+  const last = navigator.onLine ? null : lastHere();
+  return last ? { ...greeted(last), standing: "offline" } : undefined;
+}
 
 export function useSession() {
   return useQuery({
@@ -62,10 +68,11 @@ export function useSession() {
         return { ...greeted(last), standing: "offline" };
       }
     },
-    // Without a connection it is not waited for: whoever was here last is.
+    // Without a connection nothing is waited for: whoever was here last is.
+    initialData: withoutNetwork,
     networkMode: "always",
     retry: (count, error) => !(error instanceof Refused) && lastHere() === null && count < 3,
-    refetchOnReconnect: ({ state }) => state.data?.standing !== "in",
+    refetchOnReconnect: ({ state }) => (state.data?.standing === "in" ? false : "always"),
     staleTime: Number.POSITIVE_INFINITY,
   });
 }

@@ -24,7 +24,7 @@ export function FieldDay({ shoot, now, root }: { shoot: Shoot; now: number; root
   const today = placeDay(now, pack.zone);
   return (
     <>
-      <p className="flex items-baseline gap-3">
+      <p className="mt-2 flex items-baseline gap-3">
         <span className="font-title text-[40px] leading-none font-semibold">
           {placeClock(now, pack.zone)}
         </span>

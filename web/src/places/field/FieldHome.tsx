@@ -25,7 +25,7 @@ export function FieldHome() {
   );
   return (
     <>
-      <Top back={{ to: "/", words: "Out of the field" }} title="The field" />
+      <Top back={{ to: "/", words: "Out of the field", out: true }} title="The field" />
       <WayHome field={field} standing={standing} />
       <main className="mx-auto w-full max-w-[40rem] px-3 py-3">
         {shown.packs.length === 0 ? (
@@ -50,9 +50,9 @@ export function FieldHome() {
         {standing === "in" && shoots.data?.length === 0 ? (
           <p>
             You have no shoot yet.{" "}
-            <Link to="/first" className="underline">
+            <a href="/first" className="underline">
               Get a first card
-            </Link>
+            </a>
             , and come back.
           </p>
         ) : null}

@@ -65,10 +65,10 @@ export function FieldShoot() {
     <>
       <Top back={back} title={pack.name} />
       <WayHome field={field} standing={standing} />
-      {inScene ? (
-        <SceneBar scene={inScene.scene} scenes={byTime(pack.scenes)} root={root} tab={tab ?? "takes"} />
-      ) : null}
-      <main className="mx-auto flex w-full max-w-[40rem] flex-1 flex-col px-3 pt-2">
+      <main className="mx-auto flex w-full max-w-[40rem] flex-1 flex-col px-3">
+        {inScene ? (
+          <SceneBar scene={inScene.scene} scenes={byTime(pack.scenes)} root={root} tab={tab ?? "takes"} />
+        ) : null}
         {inScene ? (
           <Tab tab={tab ?? "takes"} at={inScene} />
         ) : (
@@ -134,7 +134,7 @@ function SceneBar({
 }) {
   const go = useNavigate();
   return (
-    <label className="flex items-center border-b rule bg-paper px-3">
+    <label className="-mx-3 mb-2 flex items-center border-b rule bg-paper px-3 py-1">
       <span className="sr-only">Scene</span>
       <select
         className="w-full rounded-sm border rule bg-paper px-2 text-head font-semibold"

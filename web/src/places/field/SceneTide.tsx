@@ -3,7 +3,7 @@ import { clockOf } from "../../domain/field/clock";
 import { drawnScene } from "../../domain/field/tide";
 import { level } from "../../domain/format";
 
-const WIDTH = 300;
+const WIDTH = 270;
 const HEIGHT = 84;
 const LEFT = 4;
 const RIGHT = 62;

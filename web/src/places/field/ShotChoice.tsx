@@ -51,7 +51,7 @@ export function ShotChoice({
                 <Press
                   look={done ? "on" : "plain"}
                   aria-pressed={done}
-                  aria-label={`${one.shot.subject}, ${one.shot.size}: in the can`}
+                  aria-label={`${done ? "Done" : "Not yet"}: ${one.shot.subject}, ${one.shot.size}`}
                   className="my-1"
                   onClick={() => onDone(one.id, !done)}
                 >

@@ -19,19 +19,29 @@ const WATCHES = {
 const square = "grid size-[52px] place-items-center rounded-sm hover:bg-sea-wash";
 
 /** The top of every place in the field: the way back, where one is, the light one reads in. */
-export function Top({ back, title }: { back: { to: string; words: string } | null; title: string }) {
+export function Top({
+  back,
+  title,
+}: {
+  back: { to: string; words: string; out?: boolean } | null;
+  title: string;
+}) {
   const watch = useWatch();
   const [wanted, setWanted] = useState(true);
   const awake = useAwake(wanted);
   const Icon = WATCHES[watch].icon;
   return (
     <header className="sticky top-0 z-10 flex items-center gap-1 border-b rule bg-paper px-1">
-      {back ? (
+      {back?.out ? (
+        <a href={back.to} className={square} aria-label={back.words}>
+          <ChevronLeft aria-hidden />
+        </a>
+      ) : back ? (
         <Link to={back.to} className={square} aria-label={back.words}>
           <ChevronLeft aria-hidden />
         </Link>
       ) : null}
-      <span className="min-w-0 flex-1 truncate px-1 font-title text-head font-semibold">{title}</span>
+      <h1 className="min-w-0 flex-1 truncate px-1 text-head">{title}</h1>
       {awake.can ? (
         <button
           type="button"

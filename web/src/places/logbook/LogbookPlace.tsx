@@ -1,5 +1,4 @@
 import { useMemo, useRef, useState } from "react";
-import { Link } from "react-router";
 import type { LoggedTake } from "../../domain/documents";
 import { faultText } from "../../domain/field/entries";
 import {
@@ -55,9 +54,9 @@ function Book({ takes }: { takes: LoggedTake[] }) {
       {takes.length === 0 ? (
         <p className="max-w-[46rem] border rule bg-paper px-4 py-3">
           No take yet. Count takes in{" "}
-          <Link to="/field" className="text-sea underline">
+          <a href="/field" className="text-sea underline">
             the field
-          </Link>
+          </a>
           , or bring a logbook in: each stands here with the set it was filmed with, its light and how it
           turned out.
         </p>

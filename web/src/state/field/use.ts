@@ -8,15 +8,31 @@ import { Field, type Shown } from "./field";
 import type { Told } from "./post";
 import type { KeptPack } from "./shelf";
 
-let open: { owner: string; field: Promise<Field> } | null = null;
+let open: { owner: string; field: Promise<Field>; ready: Field | null } | null = null;
+
+/** Read the field behind a door from the phone, once for a page. */
+export function openField(door: Door): Promise<Field> {
+  if (open?.owner !== door.owner) {
+    const made: NonNullable<typeof open> = { owner: door.owner, field: Field.open(door), ready: null };
+    open = made;
+    made.field.then(
+      (field) => {
+        made.ready = field;
+      },
+      () => undefined,
+    );
+  }
+  return open.field;
+}
 
 /** The field behind a door: opened once for a page. Null while it is being read; closed: this browser keeps nothing. */
 export function useField(door: Door): Field | "closed" | null {
-  const [field, setField] = useState<Field | "closed" | null>(null);
+  const [field, setField] = useState<Field | "closed" | null>(() =>
+    open?.owner === door.owner ? open.ready : null,
+  );
   useEffect(() => {
-    if (open?.owner !== door.owner) open = { owner: door.owner, field: Field.open(door) };
     let here = true;
-    open.field.then(
+    openField(door).then(
       (made) => here && setField(made),
       () => here && setField("closed"),
     );

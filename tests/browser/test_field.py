@@ -200,7 +200,7 @@ def test_the_field_is_legible_large_and_without_accessibility_faults(phone: Page
     phone.goto(f"{demo}/field")
     phone.evaluate("watch => localStorage.setItem('steady-tide.watch', watch)", watch)
     phone.reload()
-    faults = []
+    faults: list[str] = []
 
     def look(name: str) -> None:
         phone.wait_for_load_state("networkidle")

@@ -65,7 +65,8 @@ export class Field {
     document.addEventListener("visibilitychange", () => {
       if (document.visibilityState === "visible") void field.awake();
     });
-    post.resume();
+    // What is here is shown first; then it is asked whether it still holds.
+    void field.awake();
     return field;
   }
 

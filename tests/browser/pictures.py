@@ -1,6 +1,8 @@
 """Take the pictures of docs/screenshots from the demo: `./tide pictures`."""
 
 import re
+from base64 import b64encode
+from typing import Any
 
 from playwright.sync_api import Browser, Page, expect
 
@@ -11,6 +13,7 @@ from tests.browser.serving import fresh_demo
 FOLDER = PROJECT / "docs" / "screenshots"
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
+ON_PHONE: Any = {"viewport": PHONE, "device_scale_factor": 2, "is_mobile": True, "has_touch": True}
 
 
 def scene(page: Page, address: str, name: str) -> None:
@@ -43,9 +46,6 @@ def desk(browser: Browser, address: str) -> None:
     scene(page, address, "The pilot gig")
     shoot(page, "conflict")
     scene(page, address, "Lantern market")
-    page.keyboard.press("w")
-    shoot(page, "night")
-    page.keyboard.press("w")
     page.get_by_role("link", name="Card", exact=True).click()
     page.get_by_role("article").wait_for()
     shoot(page, "card")
@@ -61,9 +61,6 @@ def desk(browser: Browser, address: str) -> None:
     page.goto(f"{address}/taste")
     page.get_by_role("table").first.wait_for()
     shoot(page, "taste")
-    scene(page, address, "Sky over the sheds")
-    page.get_by_role("region", name="What it hangs on").get_by_role("listitem").first.wait_for()
-    shoot(page, "lapse")
     page.goto(f"{address}/sums/exposure?ev100=14")
     page.get_by_test_id("sum-answer").wait_for()
     shoot(page, "sums")
@@ -122,13 +119,61 @@ def day(browser: Browser, address: str) -> None:
 
 
 def phone(browser: Browser, address: str) -> None:
-    of_phone = {"device_scale_factor": 2, "is_mobile": True, "has_touch": True}
-    page = browser.new_context(viewport=PHONE, locale="en-GB", service_workers="block", **of_phone).new_page()
+    page = browser.new_context(**ON_PHONE, locale="en-GB", service_workers="block").new_page()
     page.goto(f"{address}/cards")
     page.get_by_role("link", name=re.compile("Lantern market.*Skarv")).click()
     page.get_by_role("article").wait_for()
     page.get_by_role("list", name="To change").get_by_role("checkbox").first.tap()
     shoot(page, "card-phone")
+
+
+TAKES = (
+    ("Young pollack", "No", "Too dark"), ("Young pollack", "Maybe", "Shaky"), ("Young pollack", "Keep", None),
+    ("Mussel ropes", "Keep", None),
+)  # fmt: skip
+SHEET = """<body style="margin:0;display:flex;gap:20px;justify-content:center;background:#dfe6e8;padding:16px">
+{pictures}</body>"""
+
+
+def field(browser: Browser, address: str) -> None:
+    """Three phones side by side: takes, the light that changed, and the day on the night watch; then the logbook."""
+    page = browser.new_context(**ON_PHONE, locale="en-GB", service_workers="block").new_page()
+    page.goto(f"{address}/field")
+    page.get_by_role("button", name="Take it along").click()
+    expect(page.get_by_text("On this phone as of")).to_be_visible()
+    page.wait_for_timeout(3000)
+    page.get_by_role("link", name="Rope and Lantern").click()
+    tabs = page.get_by_role("navigation", name="Places of the field")
+    tabs.get_by_role("link", name="Takes").click()
+    for number, (subject, verdict, fault) in enumerate(TAKES, start=1):
+        page.get_by_role("checkbox", name=f"Film {subject}").first.check()
+        page.get_by_role("button", name=f"Count take {number}", exact=True).click()
+        judged = page.get_by_role("group", name=f"Is take {number} good?")
+        judged.get_by_role("button", name=verdict, exact=True).click()
+        if fault:
+            page.get_by_role("button", name=fault).click()
+        page.wait_for_timeout(800)
+    expect(page.get_by_text("All that you noted is sent.")).to_be_visible()
+    page.evaluate("scrollTo(0, 0)")
+    taken = [page.screenshot()]
+    page.get_by_role("combobox", name="Scene").select_option(label="Rafts from above")
+    tabs.get_by_role("link", name="Light").click()
+    page.get_by_role("button", name="3 stops darker").click()
+    page.wait_for_timeout(1500)
+    taken.append(page.screenshot())
+    tabs.get_by_role("link", name="Day").click()
+    page.get_by_role("button", name="By day").click()
+    page.get_by_role("button", name="In bright sun").click()
+    page.wait_for_timeout(300)
+    taken.append(page.screenshot())
+    told = "".join(f'<img width="390" src="data:image/png;base64,{b64encode(one).decode()}">' for one in taken)
+    sheet = browser.new_page(viewport={"width": 1280, "height": 876})
+    sheet.set_content(SHEET.format(pictures=told))
+    shoot(sheet, "field")
+    book = browser.new_context(viewport=DESK, locale="en-GB", service_workers="block").new_page()
+    book.goto(f"{address}/logbook")
+    book.get_by_role("table").first.wait_for()
+    shoot(book, "logbook")
 
 
 def main() -> None:
@@ -139,6 +184,7 @@ def main() -> None:
         beside(browser, address)
         first(browser, address)
         phone(browser, address)
+        field(browser, address)
         day(browser, address)
 
 

@@ -1,13 +1,13 @@
 import { Suspense } from "react";
+import { Entry } from "./places/entry/Entry";
 import { part } from "./places/parts";
 import { inField, lastHere, useSession } from "./state/session";
 import { Waiting } from "./ui/Notice";
 
 /**
  * What is fetched for who is here and what is asked for: whoever has no account does without its places, and a phone in
- * the field without everything else. What is surely needed is asked for before it is known who is here.
+ * the field without everything else.
  */
-const Entry = part(async () => (await import("./places/entry/Entry")).Entry);
 const SignedIn = part(async () => (await import("./places/SignedIn")).SignedIn);
 const FieldApp = part(async () => {
   const { FieldApp, prepared } = await import("./places/field/FieldApp");
@@ -25,10 +25,10 @@ const sumsAsked = () => /^\/sums(\/|$)/.test(window.location.pathname);
 const linkAsked = () => /^\/with\/([A-Za-z0-9_-]{1,64})(?:\/|$)/.exec(window.location.pathname)?.[1] ?? null;
 
 /** Fetch what is surely shown first, before it is known who is here. */
-export function fetchFirst(): Promise<unknown> {
-  if (linkAsked()) return WithLink.fetch();
-  if (lastHere()) return (inField() ? FieldApp : SignedIn).fetch();
-  return sumsAsked() ? VisitorSums.fetch() : Entry.fetch();
+export async function fetchFirst(): Promise<void> {
+  if (linkAsked()) await WithLink.fetch();
+  else if (lastHere()) await (inField() ? FieldApp : SignedIn).fetch();
+  else if (sumsAsked()) await VisitorSums.fetch();
 }
 
 export function App() {
@@ -67,7 +67,7 @@ function Known() {
       ) : sumsAsked() ? (
         <VisitorSums.View />
       ) : (
-        <Entry.View registration={session.data.registration} />
+        <Entry registration={session.data.registration} />
       )}
     </Suspense>
   );

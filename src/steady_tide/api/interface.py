@@ -14,8 +14,7 @@ from steady_tide.api import problems
 LEAST_PACKED: Final = 1024
 """Files at least so large leave the service compressed [bytes]."""
 PLACES: Final = "src/places/SignedIn.tsx"
-ENTRY: Final = "src/places/entry/Entry.tsx"
-"""The parts of the interface that somebody signed in needs, and somebody who is not."""
+"""The part of the interface that only somebody signed in needs."""
 
 
 class Named(StaticFiles):
@@ -34,9 +33,7 @@ def serve_interface(app: FastAPI, web: Path | None, *, signed_in: str, demo: boo
         return
     app.mount("/assets", GZipMiddleware(Named(directory=web / "assets"), minimum_size=LEAST_PACKED), name="assets")
     files = {path.name: path for path in web.iterdir() if path.is_file()}
-    soon = {
-        part: ", ".join(f"</{name}>; rel=modulepreload" for name in scripts_of(web, part)) for part in (PLACES, ENTRY)
-    }
+    soon = ", ".join(f"</{name}>; rel=modulepreload" for name in scripts_of(web, PLACES))
 
     @app.get("/{path:path}", include_in_schema=False)
     def page(path: str, request: Request) -> Response:
@@ -44,9 +41,8 @@ def serve_interface(app: FastAPI, web: Path | None, *, signed_in: str, demo: boo
         if path.startswith("api/"):
             return problems.problem(404, "There is no such thing here.")
         response = FileResponse(files.get(path, web / "index.html"), headers={"Cache-Control": "no-cache"})
-        wanted = soon[PLACES if demo or signed_in in request.cookies else ENTRY]
-        if path not in files and wanted:
-            response.headers["Link"] = wanted
+        if path not in files and soon and (demo or signed_in in request.cookies):
+            response.headers["Link"] = soon
         return response
 
 

@@ -45,7 +45,7 @@ export function House({ name, demo, offline }: { name: string; demo: boolean; of
         <NavLink to="/" className="font-title text-head font-semibold">
           Steady Tide
         </NavLink>
-        <nav aria-label="Places" className="flex gap-1 max-sm:order-last max-sm:w-full">
+        <nav aria-label="Places" className="flex gap-1 max-sm:order-last max-sm:w-full max-sm:flex-wrap">
           {PLACES.map((place) => (
             <NavLink
               key={place.to}

@@ -3,10 +3,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import type { MadeLink } from "../domain/documents";
+import { shelfOf } from "./ownLinks";
 import { renew } from "./renew";
 
 const keyOf = (shoot_id: string) => ["links", shoot_id] as const;
-const shelfOf = (shoot_id: string) => `steady-tide.link.${shoot_id}`;
 
 function made(shoot_id: string): MadeLink | null {
   try {
@@ -54,10 +54,4 @@ export function useCloseLink(shoot_id: string) {
       return renew(cache, { queryKey: keyOf(shoot_id) });
     },
   });
-}
-
-/** Forget the tokens of links made here, as somebody signs out. */
-export function forgetLinks(): void {
-  const keys = Array.from({ length: localStorage.length }, (_, at) => localStorage.key(at) ?? "");
-  for (const key of keys) if (key.startsWith(shelfOf(""))) localStorage.removeItem(key);
 }

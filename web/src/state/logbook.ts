@@ -3,6 +3,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import { Refused } from "../domain/refused";
+import { KEYS } from "./queries";
 import { renew } from "./renew";
 
 const LOGBOOK = ["logbook"] as const;
@@ -32,10 +33,11 @@ export function useBringLogbook() {
   });
 }
 
-/** How a set did in such light before. revision: of its scene, as what is alike changes with it. */
-export function useBefore(setup_id: string, revision: number) {
+/** How a set did in such light before. revision: of its scene, as what is alike changes with it. wanted: whether to ask. */
+export function useBefore(setup_id: string, revision: number, wanted: boolean) {
   return useQuery({
-    queryKey: ["before", setup_id, revision],
+    queryKey: [...KEYS.asked, "before", setup_id, revision],
+    enabled: wanted,
     queryFn: ({ signal }) =>
       got(api.GET("/api/setups/{setup_id}/before", { params: { path: { setup_id } }, signal })),
     staleTime: 60_000,

@@ -5,8 +5,8 @@ import { api, got } from "../client/client";
 import type { Habits, WhoAmI } from "../domain/documents";
 import { likely, setHabits } from "../domain/habits";
 import { Refused } from "../domain/refused";
-import { forget, forgetOthers } from "./field/shelf";
-import { forgetLinks } from "./links";
+import { kept } from "./field/kept";
+import { forgetLinks } from "./ownLinks";
 import { askShoots, KEYS } from "./queries";
 import { renew } from "./renew";
 
@@ -34,7 +34,10 @@ export function lastHere(): WhoAmI | null {
 function remember(who: WhoAmI): void {
   if (!who.email) return;
   localStorage.setItem(LAST, JSON.stringify(who));
-  void forgetOthers(ownerOf(who.email)).catch(() => undefined);
+  const owner = ownerOf(who.email);
+  void kept()
+    .then((shelf) => shelf?.forgetOthers(owner))
+    .catch(() => undefined);
 }
 
 /** Whose things an account's are in the field's database. */
@@ -122,7 +125,8 @@ export function useSignOut() {
       localStorage.removeItem(LAST);
       forgetLinks();
       // What is not sent yet stays, for whoever signs in as the same again.
-      if (last?.email) await forget(ownerOf(last.email)).catch(() => undefined);
+      const shelf = await kept().catch(() => null);
+      if (last?.email) await shelf?.forget(ownerOf(last.email)).catch(() => undefined);
     },
     // A fresh page: nothing of the account stays in memory.
     onSuccess: () => window.location.assign("/"),

@@ -22,10 +22,11 @@ export function keepOffline(): void {
   worker().addEventListener("controllerchange", askVersions);
   window.addEventListener("load", async () => {
     try {
-      const registered = await worker().register("/worker.js");
+      // Where workers are blocked, some browsers answer with nothing.
+      const registered: ServiceWorkerRegistration | undefined = await worker().register("/worker.js");
       askVersions();
-      setInterval(() => void registered.update().catch(() => undefined), HOURLY_MS);
-      window.addEventListener("online", () => void registered.update().catch(() => undefined));
+      setInterval(() => void registered?.update().catch(() => undefined), HOURLY_MS);
+      window.addEventListener("online", () => void registered?.update().catch(() => undefined));
     } catch {
       // A browser that forbids it: the application works with a network only.
     }

@@ -4,6 +4,7 @@ Entries are a set, and all that they change is decided by (moment on the spot, v
 twice, the same stands at the end.
 """
 
+import json
 from collections.abc import Callable, Mapping, Sequence
 from datetime import UTC, datetime, timedelta
 from typing import Any, Final
@@ -118,6 +119,9 @@ class Inbox:
                 told = "; ".join(f"{'.'.join(map(str, wrong.path))}: {wrong.message}" for wrong in words[:3])
                 refused.append(RefusedEntry(id=str(plain.get("id", ""))[:60], message=told))
                 continue
+            if not _storable(plain):
+                refused.append(RefusedEntry(id=str(one.id), message="it holds characters that no text has"))
+                continue
             if self.helper and one.kind not in HELPERS:
                 refused.append(RefusedEntry(id=str(one.id), message="this link lets you count takes, no more"))
                 continue
@@ -213,6 +217,12 @@ ACTS: Final[dict[type[Any], Callable[[Inbox, UUID, Any], str | None]]] = {
     LightNoted: Inbox.light,
 }
 """What entries change beyond being kept."""
+
+
+def _storable(plain: Mapping[str, Any]) -> bool:
+    """Whether all texts of an entry are texts: no zero character, no half of one."""
+    told = json.dumps(plain, ensure_ascii=False)
+    return "\\u0000" not in told and not any("\ud800" <= letter <= "\udfff" for letter in told)
 
 
 def slim(row: EntryRow) -> dict[str, Any]:

@@ -34,7 +34,7 @@ from steady_tide.desk.field.views import (
     Replanned,
 )
 from steady_tide.desk.planning import Planner
-from steady_tide.desk.ready.getting_ready import GettingReady
+from steady_tide.desk.ready.getting_ready import GettingReady, ReadyView
 from steady_tide.desk.views import CardView, Outcome, Refusal
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shots import word_of
@@ -228,20 +228,24 @@ class Packing:
     # Lists.
 
     @cached_property
+    def ready(self) -> ReadyView:
+        """Its preparation."""
+        return GettingReady(self.at).view(self.shoot.id)
+
+    @cached_property
     def said(self) -> dict[str, datetime]:
         """When each tick was said."""
         return {row.key: row.said_at for row in checks_of(self.rows, self.shoot.id)}
 
     def _checks(self) -> list[PackCheck]:
-        ready = GettingReady(self.at).view(self.shoot.id)
+        ready = self.ready
         told = [(one.key, one.group_label, one.words, one.scenes, one.done) for one in ready.checks]
         told += [(one.tick, "To pack", _counted(one.label, one.count), one.scenes, one.done) for one in ready.packing]
         told += [(f"own {one.id}", "Your own", one.text, [], one.done) for one in ready.own]
         return [self._check(*one) for one in told]
 
     def _cautions(self) -> list[PackCheck]:
-        ready = GettingReady(self.at).view(self.shoot.id)
-        return [self._check(one.tick, "caution", one.words, one.scenes, one.done) for one in ready.cautions]
+        return [self._check(one.tick, "caution", one.words, one.scenes, one.done) for one in self.ready.cautions]
 
     def _check(self, key: str, group: str, words: str, scenes: Sequence[str], done: bool) -> PackCheck:
         return PackCheck(key=key, group=group, words=words, scenes=list(scenes), done=done, said_at=self.said.get(key))

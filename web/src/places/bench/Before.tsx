@@ -5,11 +5,19 @@ import { level } from "../../domain/format";
 import { useBefore } from "../../state/logbook";
 
 /** How this set did before, in such light on such a scene: from the logbook, where anything alike was filmed. */
-export function Before({ setupId, revision }: { setupId: string; revision: number }) {
-  const { data } = useBefore(setupId, revision);
+export function Before({
+  setupId,
+  revision,
+  wanted,
+}: {
+  setupId: string;
+  revision: number;
+  wanted: boolean;
+}) {
+  const { data } = useBefore(setupId, revision, wanted);
   if (!data) return null;
   return (
-    <details className="border-t rule py-2">
+    <details className="border-b rule py-1.5">
       <summary className="cursor-pointer">
         <span className="font-semibold">Before.</span> {data.words}
       </summary>

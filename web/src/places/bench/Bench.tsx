@@ -136,11 +136,11 @@ function OpenScene({ scene }: { scene: SceneView }) {
           {outcome.outcome === "plan" ? (
             <>
               {wide ? picture : null}
+              <Before setupId={setup.id} revision={scene.revision} wanted={!gone} />
               <TideDiagram plan={outcome} chosen={light} onChoose={setLight} />
               <LightTable plan={outcome} />
               <Ledger plan={outcome} />
               <Figures plan={outcome} />
-              <Before setupId={setup.id} revision={scene.revision} />
               <HangsOn setupId={setup.id} made={`${scene.revision} ${setup.held.key}`} wanted={!gone} />
             </>
           ) : (

@@ -1,13 +1,14 @@
 import { useState } from "react";
 import type { PackCamera, PackFallback } from "../../domain/documents";
 import { age, away } from "../../domain/field/clock";
-import { answerFor, answerWords, type LightAnswer, metered, shiftWords } from "../../domain/field/light";
+import { answerFor, answerWords, type LightAnswer, shiftWords } from "../../domain/field/light";
 import { level } from "../../domain/format";
 import { type Shoot, usePicture } from "../../state/field/use";
 import { CameraChoice, useCamera } from "./CameraChoice";
 import type { InScene } from "./FieldShoot";
 import { useInField } from "./InField";
-import { OneOf, Press } from "./Press";
+import { Meter } from "./Meter";
+import { Press } from "./Press";
 
 type Asked =
   | { by: "eye"; stops: number }
@@ -89,7 +90,7 @@ function OfCamera({ camera, shoot, scene, now }: { camera: PackCamera } & InScen
           ))}
         </div>
       ) : null}
-      <Meter camera={camera} onMeasured={setAsked} />
+      <Meter camera={camera} onMeasured={(said) => setAsked({ by: "meter", ...said })} />
       <Anew camera={camera} now={now} />
     </>
   );
@@ -220,67 +221,6 @@ function Picture({ word, ev100 }: { word: string | null | undefined; ev100: numb
       <img src={address} alt={`How this set takes the scene at ${level(ev100)}`} className="w-full" />
       <figcaption className="text-note text-soft">Simulated, near this light.</figcaption>
     </figure>
-  );
-}
-
-const METERS = [
-  { value: "settings", text: "camera" },
-  { value: "lux", text: "lux" },
-  { value: "ev", text: "EV" },
-] as const;
-const FIELDS = {
-  settings: [
-    { name: "iso", label: "ISO" },
-    { name: "f_number", label: "f/" },
-    { name: "shutter_s", label: "Shutter" },
-  ],
-  lux: [{ name: "lux", label: "Lux" }],
-  ev: [{ name: "ev100", label: "EV at ISO 100" }],
-};
-
-/** What a meter or a camera says. */
-function Meter({ camera, onMeasured }: { camera: PackCamera; onMeasured: (asked: Asked) => void }) {
-  const [how, setHow] = useState<(typeof METERS)[number]["value"]>("settings");
-  const [typed, setTyped] = useState<Record<string, string>>({
-    iso: "100",
-    f_number: String(camera.f_number),
-  });
-  const [wrong, setWrong] = useState<{ field: string; message: string } | null>(null);
-  return (
-    <form
-      noValidate
-      className="mt-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const said = metered(how, typed);
-        setWrong(said.ok ? null : said);
-        if (said.ok) onMeasured({ by: "meter", ev100: said.ev100, measured: said.measured });
-      }}
-    >
-      <OneOf label="Or as measured, by" value={how} choices={METERS} onChoose={setHow} />
-      <div className="mt-2 flex flex-wrap items-end gap-2">
-        {FIELDS[how].map(({ name, label }) => (
-          <label key={name} className="min-w-[5em] flex-1">
-            <span className="text-note text-soft">{label}</span>
-            <input
-              inputMode={name === "shutter_s" || name === "ev100" ? "text" : "decimal"}
-              className="w-full rounded-sm border rule bg-paper px-2 text-head"
-              placeholder={name === "shutter_s" ? "1/500" : ""}
-              aria-invalid={wrong?.field === name}
-              aria-describedby={wrong?.field === name ? `wrong-${name}` : undefined}
-              value={typed[name] ?? ""}
-              onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
-            />
-          </label>
-        ))}
-        <Press type="submit">Tell me</Press>
-      </div>
-      {wrong ? (
-        <p id={`wrong-${wrong.field}`} role="alert" className="mt-1 text-signal">
-          {wrong.message}
-        </p>
-      ) : null}
-    </form>
   );
 }
 

@@ -22,7 +22,7 @@ export function ShowShoot({ shootId }: { shootId: string }) {
         open={open}
         onOpenChange={setOpen}
         title="Show this shoot to a helper"
-        about="Whoever has the link sees its day, cards and lists on their phone, also without a signal, and needs no account. They change nothing; counting and judging takes can be allowed. Nothing else of yours is shown."
+        about="Whoever has the link sees its day, cards, lists, takes and notes on their phone, also without a signal, and needs no account. They change nothing; counting and judging takes can be allowed. Nothing else of yours is shown."
       >
         <Links shootId={shootId} />
       </Sheet>

@@ -6,6 +6,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { Pack } from "../../domain/documents";
 import type { Entry } from "../../domain/field/entries";
+import { NAME } from "./name";
 
 /** unsent: the service does not have it yet; sent: it has; refused: it will not take it, for a reason in words. */
 export type Standing = "unsent" | "sent" | "refused";
@@ -30,8 +31,6 @@ interface Tables extends DBSchema {
   };
   facts: { key: string; value: unknown };
 }
-
-export const NAME = "steady-tide-field";
 
 export const openShelf = (): Promise<IDBPDatabase<Tables>> =>
   openDB<Tables>(NAME, 1, {

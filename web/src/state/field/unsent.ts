@@ -2,21 +2,24 @@
 
 import { useEffect, useState } from "react";
 import { lastHere, ownerOf } from "../session";
-import { waiting } from "./shelf";
+import { kept } from "./kept";
+
+const waitingHere = async () => (await kept())?.waiting();
 
 /** Ask how much of whoever is signed in is not sent yet. */
 export const useUnsent = (): (() => Promise<number>) => async () => {
   const email = lastHere()?.email;
-  return email ? ((await waiting().catch(() => new Map<string, number>())).get(ownerOf(email)) ?? 0) : 0;
+  const all = await waitingHere().catch(() => null);
+  return (email && all?.get(ownerOf(email))) || 0;
 };
 
 /** How many notes of accounts wait here for somebody to sign in again, whosesoever. */
 export function useWaitingHere(): number {
   const [count, setCount] = useState(0);
   useEffect(() => {
-    void waiting()
+    void waitingHere()
       .then((all) => {
-        const accounts = [...all].filter(([owner]) => owner.startsWith("account "));
+        const accounts = [...(all ?? [])].filter(([owner]) => owner.startsWith("account "));
         setCount(accounts.reduce((sum, [, many]) => sum + many, 0));
       })
       .catch(() => undefined);

@@ -1,0 +1,2 @@
+/** The name of the field's database in this browser. */
+export const NAME = "steady-tide-field";

@@ -140,6 +140,7 @@ def test_getting_ready_fits_a_phone(phone: Page, demo: str) -> None:
         open_place(phone, demo, place)
         phone.wait_for_timeout(300)
         assert phone.evaluate("document.documentElement.scrollWidth") <= 390, place
+        expect(phone.get_by_role("heading", level=1).first).to_be_visible()
         assert violations(phone) == []
 
 

@@ -1,12 +1,12 @@
 """Entries of the field for the tests: one at a time, and as several phones may make them."""
 
 from datetime import UTC, datetime, timedelta
-from typing import Any
+from typing import Any, get_args
 from uuid import UUID, uuid4
 
 from hypothesis import strategies as st
 
-from steady_tide.core.field.entries import FAULTS, VERDICTS
+from steady_tide.core.field.entries import FAULTS, Verdict
 
 NOON = datetime(2026, 9, 19, 10, tzinfo=UTC)
 SCENES = [str(UUID(int=number)) for number in (101, 102)]
@@ -38,7 +38,7 @@ def acts(
     return st.one_of(
         _kind("take", take, scene=scene),
         _kind("take-gone", new, take=take, gone=yes),
-        _kind("verdict", new, take=take, verdict=st.sampled_from([*VERDICTS, None])),
+        _kind("verdict", new, take=take, verdict=st.sampled_from([*get_args(Verdict), None])),
         _kind("fault", new, take=take, fault=st.sampled_from(FAULTS[:2]), there=yes),
         _kind("note", st.sampled_from(NOTES), about=st.sampled_from([*TAKES, SCENES[0]]), text=st.sampled_from("ab")),
         _kind("note-gone", new, note=st.sampled_from(NOTES), gone=yes),

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import PasswordTurn, RowsOf, Token, WorkplaceOf
+from steady_tide.api.downloads import download
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.habits import Habits
 from steady_tide.core.ready.upkeep import Upkeep
@@ -96,8 +97,7 @@ def sign_out(account: OwnOf, session_id: UUID) -> OwnView:
 @router.get("/archive", response_class=Response, responses={200: {"content": ZIP}})
 def take_out(at: WorkplaceOf) -> Response:
     """Everything the account owns, as one archive of open formats."""
-    name = "attachment; filename=steady-tide.zip"
-    return Response(Archives(at).taken_out(), media_type="application/zip", headers={"Content-Disposition": name})
+    return download(Archives(at).taken_out(), "application/zip", "steady-tide.zip")
 
 
 @router.post(

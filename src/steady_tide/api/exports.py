@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import JobsOf, WorkplaceOf
+from steady_tide.api.downloads import download
 from steady_tide.api.problems import RESPONSES
 from steady_tide.api.texts import Address
 from steady_tide.api.uploads import Uploaded
@@ -44,20 +45,16 @@ class DiveLog(BaseModel):
     text: str = Field(max_length=4_000_000)
 
 
-def _file(content: str | bytes, media: str, name: str) -> Response:
-    return Response(content, media_type=media, headers={"Content-Disposition": f"attachment; filename={name}"})
-
-
 @router.get("/shoots/{shoot_id}/day.ics", response_class=Response, responses={200: {"content": {"text/calendar": {}}}})
 def calendar(at: WorkplaceOf, shoot_id: UUID) -> Response:
     """The day for a calendar: scenes, windows, changes, what to charge."""
-    return _file(day_calendar(agenda_of(at, shoot_id)), "text/calendar", "day.ics")
+    return download(day_calendar(agenda_of(at, shoot_id)), "text/calendar", "day.ics")
 
 
 @router.get("/shoots/{shoot_id}/day.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
 def table(at: WorkplaceOf, shoot_id: UUID) -> Response:
     """The day's light as a table."""
-    return _file(day_to_csv(agenda_of(at, shoot_id)), "text/csv", "day.csv")
+    return download(day_to_csv(agenda_of(at, shoot_id)), "text/csv", "day.csv")
 
 
 @router.get(
@@ -66,19 +63,19 @@ def table(at: WorkplaceOf, shoot_id: UUID) -> Response:
 def sheet(at: WorkplaceOf, shoot_id: UUID, address: Address | None = None) -> Response:
     """The day on a sheet to print. address: what a code on it opens, where it shall have one."""
     code = qr_svg(address) if address is not None else None
-    return _file(day_pdf(agenda_of(at, shoot_id), code=code), "application/pdf", "day.pdf")
+    return download(day_pdf(agenda_of(at, shoot_id), code=code), "application/pdf", "day.pdf")
 
 
 @router.get("/shoots/{shoot_id}/ready.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
 def lists(at: WorkplaceOf, shoot_id: UUID) -> Response:
     """What to pack and do, as a table."""
-    return _file(lists_to_csv(lists_of(GettingReady(at).view(shoot_id))), "text/csv", "ready.csv")
+    return download(lists_to_csv(lists_of(GettingReady(at).view(shoot_id))), "text/csv", "ready.csv")
 
 
 @router.get("/shoots/{shoot_id}/power.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
 def power(at: WorkplaceOf, shoot_id: UUID) -> Response:
     """Cells and cards through the day, as a table."""
-    return _file(pieces_to_csv(agenda_of(at, shoot_id)), "text/csv", "power.csv")
+    return download(pieces_to_csv(agenda_of(at, shoot_id)), "text/csv", "power.csv")
 
 
 @router.put("/scenes/{scene_id}/dive", openapi_extra=largest(LARGEST_LOG))

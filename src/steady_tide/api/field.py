@@ -15,6 +15,7 @@ from steady_tide.core.field.entries import Client, Entry
 from steady_tide.desk.accounts.entering import From
 from steady_tide.desk.field.inbox import Inbox, Received
 from steady_tide.desk.field.links import Links, LinkView, MadeLink, Opened, note_opening, opened
+from steady_tide.desk.field.noted import noted
 from steady_tide.desk.field.packing import Packing
 from steady_tide.desk.field.views import Pack
 from steady_tide.desk.kit.sharing import note_miss
@@ -28,7 +29,7 @@ router = APIRouter(prefix="/api", tags=["field"], responses=RESPONSES)
 MOST_AT_ONCE: Final = 200
 """Entries sent in one go."""
 LARGEST: Final = 2 * MB
-Within = Annotated[float, Query(ge=0, le=30, description="How long sets for other light may be worked out now [s].")]
+Within = Annotated[float, Query(ge=0, le=10, description="How long sets for other light may be worked out now [s].")]
 LONG_S: Final = 5.0
 
 
@@ -62,9 +63,9 @@ def send(at: WorkplaceOf, shoot_id: UUID, sent: Sent) -> Received:
 
 
 @router.get("/shoots/{shoot_id}/entries")
-def entries(at: WorkplaceOf, shoot_id: UUID) -> list[Entry]:
+def entries(rows: RowsOf, shoot_id: UUID) -> list[Entry]:
     """Everything that was noted on a shoot, by time."""
-    return Inbox(at).entries(shoot_id)
+    return noted(rows, shoot_id)
 
 
 @router.get("/shoots/{shoot_id}/links")

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import RowsOf, WorkplaceOf
+from steady_tide.api.downloads import download
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.advice.assumed import Mattering
 from steady_tide.core.advice.ordinary import ordinary_bag
@@ -209,8 +210,7 @@ def warnings(rows: RowsOf, device_id: UUID) -> list[ProblemView]:
 def modes(rows: RowsOf, device_id: UUID) -> Response:
     """A camera's mode table as CSV."""
     device = KitDesk(rows).device(device_id)
-    name = f"attachment; filename={device.key}-modes.csv"
-    return Response(modes_to_csv(device.modes), media_type="text/csv", headers={"Content-Disposition": name})
+    return download(modes_to_csv(device.modes), "text/csv", f"{device.key}-modes.csv")
 
 
 @router.put("/devices/{device_id}/modes")

@@ -7,6 +7,7 @@ from fastapi import APIRouter, Body, Response
 
 from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import WorkplaceOf
+from steady_tide.api.downloads import download
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.field.logbook import Before, Logbook
 from steady_tide.desk.field.logbook import BroughtIn, Logbooks, LogbookView
@@ -14,10 +15,6 @@ from steady_tide.formats.logbook_csv import logbook_to_csv
 
 router = APIRouter(prefix="/api", tags=["logbook"], responses=RESPONSES)
 LARGEST_BOOK = 20 * MB
-
-
-def _as(name: str) -> dict[str, str]:
-    return {"Content-Disposition": f"attachment; filename={name}"}
 
 
 @router.get("/logbook")
@@ -29,14 +26,13 @@ def logbook(at: WorkplaceOf) -> LogbookView:
 @router.get("/logbook.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
 def table(at: WorkplaceOf) -> Response:
     """The logbook as a table."""
-    return Response(logbook_to_csv(Logbooks(at).takes), media_type="text/csv", headers=_as("logbook.csv"))
+    return download(logbook_to_csv(Logbooks(at).takes), "text/csv", "logbook.csv")
 
 
 @router.get("/logbook.json", response_class=Response, responses={200: {"content": {"application/json": {}}}})
 def document(at: WorkplaceOf) -> Response:
     """The logbook as a document, to be brought in elsewhere."""
-    text = Logbooks(at).document().model_dump_json(indent=1)
-    return Response(text, media_type="application/json", headers=_as("logbook.json"))
+    return download(Logbooks(at).document().model_dump_json(indent=1), "application/json", "logbook.json")
 
 
 @router.put("/logbook", openapi_extra=largest(LARGEST_BOOK))

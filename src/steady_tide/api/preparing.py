@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from steady_tide.api.bodies import MB, largest
 from steady_tide.api.context import RowsOf, WorkplaceOf
+from steady_tide.api.downloads import download
 from steady_tide.api.ids import OwnId
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.ready.shots import WantedShot
@@ -146,8 +147,7 @@ def start_shots(at: WorkplaceOf, shoot_id: UUID, wish: ShotStart) -> ShotsView:
 @router.get("/shoots/{shoot_id}/shots.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
 def shots_table(at: WorkplaceOf, shoot_id: UUID) -> Response:
     """The shot list as a table."""
-    headers = {"Content-Disposition": "attachment; filename=shots.csv"}
-    return Response(ShotLists(at).csv(shoot_id), media_type="text/csv", headers=headers)
+    return download(ShotLists(at).csv(shoot_id), "text/csv", "shots.csv")
 
 
 @router.post("/shoots/{shoot_id}/shots/table", status_code=201, openapi_extra=largest(LARGEST_LIST))

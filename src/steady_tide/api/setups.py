@@ -7,6 +7,7 @@ from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.context import WorkplaceOf
+from steady_tide.api.downloads import download
 from steady_tide.api.problems import RESPONSES
 from steady_tide.api.texts import Address
 from steady_tide.core.advice.confidence import Dependence
@@ -197,8 +198,7 @@ def look(at: WorkplaceOf, setup_id: UUID, size: TableSize = 33, to: Table = "sta
     """A table (.cube) for the set: its colour profile to a standard look, or grey made neutral within its profile."""
     text, profile = Cards(at).look(setup_id, size=size, to=to)
     name = f"{profile}-{'to-standard' if to == 'standard' else 'grey-made-neutral'}-{size}.cube"
-    named = {"Content-Disposition": f'attachment; filename="{name}"'}
-    return Response(text, media_type="text/plain; charset=utf-8", headers=named)
+    return download(text, "text/plain; charset=utf-8", name)
 
 
 @router.get("/{setup_id}/card/code", response_class=Response, responses={200: {"content": {"image/svg+xml": {}}}})

@@ -135,6 +135,12 @@ _WORDS = {
     "model_attributes_type": "write named fields",
     "union_tag_invalid": "its `{discriminator}` has to be one of {expected_tags}",
     "union_tag_not_found": "its `{discriminator}` is missing",
+    "uuid_parsing": "write an id: 32 digits and letters a to f, in five groups",
+    "uuid_type": "write an id: 32 digits and letters a to f, in five groups",
+    "datetime_parsing": "write a moment: 2026-09-19T18:30:00+02:00",
+    "datetime_from_date_parsing": "write a moment: 2026-09-19T18:30:00+02:00",
+    "datetime_type": "write a moment: 2026-09-19T18:30:00+02:00",
+    "timezone_aware": "say of which zone the moment is: 2026-09-19T18:30:00+02:00",
     "json_invalid": "this is not valid JSON: {error}",
 }
 

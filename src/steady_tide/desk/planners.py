@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Concatenate, ParamSpec, Protocol, TypeVar
+from typing import Concatenate, NamedTuple, ParamSpec, Protocol, TypeVar
 
 from steady_tide.core.advice import assumed, confidence, helps, presets, strengths, tries
 from steady_tide.core.advice.shifting import shifted
@@ -100,19 +100,28 @@ def lighter(spaces: Spaces, problem: PlanningProblem, kind: Short) -> list[Light
     return lighter_sets(spaces, problem, kind)
 
 
-def fallback_sets(
-    spaces: Spaces, problem: PlanningProblem, here: Sketch, values: Mapping[Setting, Value]
-) -> list[tuple[fallbacks.Fallback, Shot | None]]:
-    """Sets for other light, each with the shot it takes in that. values: of all settings of the set as planned."""
-    found: list[tuple[fallbacks.Fallback, Shot | None]] = []
-    for one in fallbacks.fallbacks(problem, here, spaces):
+class Carried(NamedTuple):
+    """What is taken along of a camera beside its set: the shot that takes, and sets for other light with theirs."""
+
+    shot: Shot | None
+    others: list[tuple[fallbacks.Fallback, Shot | None]]
+
+
+def carried(spaces: Spaces, problem: PlanningProblem, plan: Plan) -> Carried:
+    """Sets for other light, and the shots that they and the set as planned take, each in its light."""
+    values = {decision.setting: decision.value for decision in plan.decisions}
+
+    def seen(otherwise: Mapping[Setting, Value], light: Light) -> Shot | None:
         try:
-            of = {**values, **one.values}
-            made = taken(spaces, problem, of, Light(ev100=one.ev100)).shot if one.values else None
+            return taken(spaces, problem, {**values, **otherwise}, light).shot
         except BadInput:
-            made = None
-        found.append((one, made))
-    return found
+            return None
+
+    others = [
+        (one, seen(one.values, Light(ev100=one.ev100)) if one.values else None)
+        for one in fallbacks.fallbacks(problem, plan.sketch, spaces)
+    ]
+    return Carried(seen({}, Light()), others)
 
 
 def anew(spaces: Spaces, problem: PlanningProblem, stops: float) -> Sketch | Conflict:

@@ -159,10 +159,14 @@ class PresetsView(View):
 
 
 class CardLine(View):
-    """One line of a card. now: the value last confirmed on the camera; changed: against that, or its default."""
+    """One line of a card. now: what was last confirmed on the camera, and now_value: that as a value.
+
+    changed: whether it is otherwise than that, or than its default.
+    """
 
     decision: Decision
     now: str | None
+    now_value: str | None
     changed: bool
     read_back: bool
 

@@ -2,14 +2,12 @@
 
 from dataclasses import dataclass, field
 
-from steady_tide.core.field.fallbacks import Fallback
 from steady_tide.core.light.gazetteer import Gazetteer
 from steady_tide.core.memo import Shelf
-from steady_tide.core.picture.shot import Shot
 from steady_tide.desk.heavens import Heavens
 from steady_tide.desk.inputs import Documents, Sketches
 from steady_tide.desk.painters import Painters, PaintersHere
-from steady_tide.desk.planners import Here, Planners
+from steady_tide.desk.planners import Carried, Here, Planners
 from steady_tide.desk.views import Outcome
 from steady_tide.store.owned import Rows
 
@@ -24,8 +22,8 @@ class Shared:
     documents: Documents = field(default_factory=Documents)
     outcomes: Shelf[str, Outcome] = field(default_factory=lambda: Shelf(64))
     """The latest whole plans by what they were made from."""
-    fallbacks: Shelf[str, list[tuple[Fallback, Shot | None]]] = field(default_factory=lambda: Shelf(256))
-    """Sets for other light, with their shots, by what the plan was made from."""
+    carried: Shelf[str, Carried] = field(default_factory=lambda: Shelf(256))
+    """What is taken along into the field of a camera, by what its plan was made from."""
     heavens: Heavens = field(default_factory=Heavens)
     gazetteer: Gazetteer = field(default_factory=Gazetteer)
 

@@ -56,10 +56,13 @@ export function House({ name, demo, offline }: { name: string; demo: boolean; of
               {place.name}
             </NavLink>
           ))}
-          <a href="/field" className="rounded-sm px-2 py-0.5 hover:bg-sea-wash">
+          <a href="/field" className="rounded-sm px-2 py-0.5 hover:bg-sea-wash max-sm:hidden">
             Field
           </a>
         </nav>
+        <a href="/field" className="rounded-sm border rule px-2.5 sm:hidden">
+          Field
+        </a>
         <div className="ml-auto flex items-center gap-1 text-soft">
           {demo ? (
             <span className="mr-2 max-sm:hidden">{name}, demo</span>

@@ -6,14 +6,13 @@ from uuid import UUID
 from pydantic import AwareDatetime, Field, StringConstraints, TypeAdapter
 
 from steady_tide.core.document import Part
-from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.kit.settings import Setting
 from steady_tide.core.light.reading import Measured
 
 Verdict = Literal["keep", "maybe", "no"]
 Fault = Literal["soft", "shaky", "dark", "bright", "grainy", "cast", "jumped"]
 Which = Literal["planned", "dialled"]
 LightFrom = Literal["measured", "modelled", "planned"]
-VERDICTS: Final[tuple[Verdict, ...]] = ("keep", "maybe", "no")
 FAULTS: Final[tuple[Fault, ...]] = ("soft", "shaky", "dark", "bright", "grainy", "cast", "jumped")
 MOST_VALUES: Final = 60
 Client = Annotated[str, StringConstraints(min_length=1, max_length=40, pattern=r"^[A-Za-z0-9-]+$")]
@@ -153,8 +152,3 @@ Entry = Annotated[
 entry_of: Final[TypeAdapter[Entry]] = TypeAdapter(Entry)
 HELPERS: Final = frozenset({"take", "take-gone", "verdict", "fault", "note", "note-gone", "shot"})
 """Kinds of entries that a helper who counts takes may make."""
-
-
-def set_values(values: list[SetValue]) -> dict[Setting, Value]:
-    """A noted set as settings to values."""
-    return {one.setting: one.value for one in values}

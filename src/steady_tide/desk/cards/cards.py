@@ -51,7 +51,7 @@ class Cards:
             slot=setup.slot,
             slots=device.preset_slots,
             outcome=outcome,
-            lines=self._lines(setup, device, plan) if plan else [],
+            lines=self.lines(setup, device, plan) if plan else [],
             trials=[Trial.model_validate(one) for one in setup.trials],
             made_from=f"rules {plan.rules_version}, profile {plan.profile_digest}" if plan else "",
             revision=scene.revision,
@@ -87,7 +87,8 @@ class Cards:
         title = f"{device.name}, {profile.label}, {card.scene_name}: grey made neutral"
         return cube_text(lambda codes: neutral(profile, codes, card_colour(shot)), size=size, title=title), profile.key
 
-    def _lines(self, setup: SetupRow, device: Device, plan: Plan) -> list[CardLine]:
+    def lines(self, setup: SetupRow, device: Device, plan: Plan) -> list[CardLine]:
+        """The lines of a card: what is fitted first, then in the order of the camera's menu."""
         ticked = {row.setting: row.value for row in self._ticks(setup.id)}
         now = self.dialled.slot(setup.device_id, setup.slot)
         order = {entry.setting: index for index, entry in enumerate(device.menu)}
@@ -101,6 +102,7 @@ class Cards:
                 CardLine(
                     decision=decision,
                     now=value_text(decision, on_camera) if on_camera is not None else None,
+                    now_value=on_camera,
                     changed=assumed != str(decision.value),
                     read_back=ticked.get(decision.setting.value) == str(decision.value),
                 )

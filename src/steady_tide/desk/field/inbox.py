@@ -26,7 +26,6 @@ from steady_tide.core.field.entries import (
     VerdictNoted,
     entry_of,
 )
-from steady_tide.core.field.merging import FieldState, merged
 from steady_tide.core.kit.settings import SETTINGS
 from steady_tide.core.light.reading import checked
 from steady_tide.core.ready.shots import WantedShot
@@ -35,7 +34,7 @@ from steady_tide.desk.ready.getting_ready import OWN
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories import field as kept
-from steady_tide.store.tables import EntryRow, ReadingRow, SceneRow, SetupRow, ShootRow, ShotRow
+from steady_tide.store.tables import ReadingRow, SceneRow, SetupRow, ShootRow, ShotRow
 
 MOST: Final = 20_000
 """Entries of one shoot."""
@@ -67,16 +66,6 @@ class Inbox:
 
     def __init__(self, at: Workplace, *, helper: bool = False) -> None:
         self.at, self.rows, self.helper = at, at.rows, helper
-
-    def state(self, shoot_id: UUID) -> FieldState:
-        """A shoot as it was filmed."""
-        return merged(self.entries(shoot_id))
-
-    def entries(self, shoot_id: UUID | None = None) -> list[Entry]:
-        """What was noted on a shoot, or on all, by time. Raises NotFound where the shoot is not there."""
-        if shoot_id is not None:
-            self.rows.get(ShootRow, shoot_id)
-        return [entry_of.validate_python(row.document) for row in kept.entries_of(self.rows, shoot_id)]
 
     def receive(self, shoot_id: UUID, client: str, said_now: datetime, sent: Sequence[Mapping[str, Any]]) -> Received:
         """Keep entries and do what they say; those kept before are told as kept again. A wrong one stops no other.
@@ -223,9 +212,3 @@ def _storable(plain: Mapping[str, Any]) -> bool:
     """Whether all texts of an entry are texts: no zero character, no half of one."""
     told = json.dumps(plain, ensure_ascii=False)
     return "\\u0000" not in told and not any("\ud800" <= letter <= "\udfff" for letter in told)
-
-
-def slim(row: EntryRow) -> dict[str, Any]:
-    """An entry as it goes along to other phones, with which noted it; a take without its set, which the logbook has."""
-    plain = {key: value for key, value in row.document.items() if key not in ("set", "told")}
-    return {**plain, "by": row.client}

@@ -8,10 +8,10 @@ from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.field.logbook import Before, Logbook, LoggedTake, how_before
-from steady_tide.core.field.merging import Take, merged
+from steady_tide.core.field.merging import Take
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.brief import Brief
-from steady_tide.desk.field.inbox import Inbox
+from steady_tide.desk.field.noted import state_of
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
@@ -65,12 +65,12 @@ class Logbooks:
         cameras = {row.id: (row.key, str(row.document["name"])) for row in devices(self.rows)}
         found = []
         for shoot in shoots(self.rows):
-            entries = Inbox(self.at).entries(shoot.id)
-            if not entries:
+            takes = state_of(self.rows, shoot.id).takes
+            if not takes:
                 continue
             scenes = {row.id: (row.name, Brief.opened(row.brief).scenario) for row in scenes_of(self.rows, shoot.id)}
             setups = {one.id: one.device_id for scene_id in scenes for one in setups_of(self.rows, scene_id)}
-            for take in merged(entries).takes:
+            for take in takes:
                 scene, scenario = scenes.get(take.scene, ("", None))
                 camera, name = cameras.get(setups.get(take.setup or take.id, take.id), ("", ""))
                 where = {"shoot": shoot.name, "scene": scene, "scenario": scenario}

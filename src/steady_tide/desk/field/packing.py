@@ -1,8 +1,6 @@
 """A shoot put together to be taken along: what to film when, how, with what, and what to do when the light changed."""
 
-import hashlib
-import json
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from datetime import UTC, datetime
 from functools import cached_property
 from time import perf_counter
@@ -12,7 +10,7 @@ from uuid import UUID
 from steady_tide.core.errors import BadInput
 from steady_tide.core.field.entries import LightNoted
 from steady_tide.core.kit.settings import SETTINGS
-from steady_tide.core.picture.taken import Light
+from steady_tide.core.picture.shot import Shot
 from steady_tide.core.plan.account.plan import Plan, Sketch
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.ready.shots import WantedShot
@@ -21,7 +19,7 @@ from steady_tide.desk.cards.cards import Cards
 from steady_tide.desk.day.days import Days
 from steady_tide.desk.day.views import DayView, SceneDay
 from steady_tide.desk.field.coming import coming_of
-from steady_tide.desk.field.inbox import Inbox, slim
+from steady_tide.desk.field.noted import slim, state_of
 from steady_tide.desk.field.views import (
     May,
     Pack,
@@ -33,13 +31,14 @@ from steady_tide.desk.field.views import (
     PackShot,
     Replanned,
 )
+from steady_tide.desk.planners import Carried
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.ready.getting_ready import GettingReady, ReadyView
-from steady_tide.desk.views import CardView, Outcome, Refusal
+from steady_tide.desk.views import CardLine, Outcome, Refusal
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shots import word_of
 from steady_tide.store.repositories.field import entries_of
-from steady_tide.store.repositories.ready import checks_of, shots_of
+from steady_tide.store.repositories.ready import shots_of
 from steady_tide.store.repositories.setups import setups_of
 from steady_tide.store.repositories.shoots import scenes_of
 from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
@@ -64,7 +63,7 @@ class Packing:
         """All of it. Sets for other light that are not worked out in time are told as waiting."""
         day = self.day
         scenes = [self._scene(row) for row in scenes_of(self.rows, self.shoot.id)]
-        made = Pack(
+        return Pack(
             shoot_id=self.shoot.id,
             name=self.shoot.name,
             place=self.shoot.place,
@@ -72,7 +71,6 @@ class Packing:
             zone=day.zone if day else None,
             may=self.may,
             made_at=datetime.now(UTC),
-            made_from="",
             waiting=sum(camera.waiting for scene in scenes for camera in scene.cameras),
             scenes=scenes,
             coming=coming_of(day, self.days.around(self.shoot).sky) if day else [],
@@ -83,7 +81,6 @@ class Packing:
             ],
             entries=[slim(row) for row in entries_of(self.rows, self.shoot.id)],
         )
-        return made.model_copy(update={"made_from": _digest(made)})
 
     @cached_property
     def days(self) -> Days:
@@ -144,7 +141,7 @@ class Packing:
         return self.clock(first * step), [round(value, 2) for value in told.curve[first:last]]
 
     def _camera(self, setup: SetupRow, brief: Brief, outcome: Outcome) -> PackCamera:
-        card, device = self.cards.card(setup.id), self.planner.device(setup.device_id)
+        device = self.planner.device(setup.device_id)
         facts: dict[str, Any] = {
             "setup_id": setup.id,
             "device_key": device.key,
@@ -153,54 +150,45 @@ class Packing:
             "slots": device.preset_slots,
             "f_number": device.lenses[0].f_number,
         }
-        on_camera = self.cards.dialled.slot(setup.device_id, setup.slot)
-        if not isinstance(outcome, Plan):
-            words = outcome.problems[0].message if isinstance(outcome, Refusal) else outcome.words
-            return PackCamera(**facts, **NOTHING, refused=words)
-        found, waiting = self._fallbacks(setup, brief, outcome)
-        facts["f_number"] = outcome.exposing.f_number if outcome.exposing else facts["f_number"]
-        return PackCamera(
-            **facts,
-            refused="",
-            headline=outcome.headline,
-            answer=outcome.answer.words if outcome.answer else outcome.reach.words,
-            ev100=round(outcome.light.ev100, 2),
-            low_ev100=outcome.reach.low.ev100,
-            high_ev100=outcome.reach.high.ev100,
-            low_words=outcome.reach.low.reason,
-            high_words=outcome.reach.high.reason,
-            lines=_lines(card, on_camera),
-            bring=outcome.bring,
-            practice=outcome.practice,
-            cautions=outcome.cautions,
-            fallbacks=found,
-            waiting=waiting,
-            picture=self._picture(setup, brief, outcome) if not waiting else None,
-            replanned=self._replanned(setup, brief, outcome) if self.may == "all" else [],
-        )
+        if isinstance(outcome, Plan):
+            return PackCamera(**{**facts, **self._planned(setup, brief, outcome)})
+        words = outcome.problems[0].message if isinstance(outcome, Refusal) else outcome.words
+        return PackCamera(**facts, **NOTHING, refused=words)
 
-    def _fallbacks(self, setup: SetupRow, brief: Brief, plan: Plan) -> tuple[list[PackFallback], bool]:
-        """Sets for other light, and whether they wait to be worked out."""
-        inputs = self.planner.inputs(setup, brief)
-        if perf_counter() > self.until and inputs.fingerprint not in self.at.shared.fallbacks:
-            return [], True
-        values = {decision.setting: decision.value for decision in plan.decisions}
-        made = self.at.shared.fallbacks.of(
-            inputs.fingerprint,
-            lambda: self.at.shared.planners.ask(planners.fallback_sets, inputs.problem, plan.sketch, values),
-        )
-        told = [PackFallback(**one.model_dump(), picture=word_of(shot) if shot else None) for one, shot in made]
-        return told, False
+    def _planned(self, setup: SetupRow, brief: Brief, plan: Plan) -> dict[str, Any]:
+        """What is told of a camera that has a set."""
+        carried = self._carried(setup, brief, plan)
+        exposing = {"f_number": plan.exposing.f_number} if plan.exposing else {}
+        return {
+            **exposing,
+            "refused": "",
+            "headline": plan.headline,
+            "answer": plan.answer.words if plan.answer else plan.reach.words,
+            "ev100": round(plan.light.ev100, 2),
+            "low_ev100": plan.reach.low.ev100,
+            "high_ev100": plan.reach.high.ev100,
+            "low_words": plan.reach.low.reason,
+            "high_words": plan.reach.high.reason,
+            "lines": [_line(one) for one in self.cards.lines(setup, self.planner.device(setup.device_id), plan)],
+            "bring": plan.bring,
+            "practice": plan.practice,
+            "cautions": plan.cautions,
+            "fallbacks": [
+                PackFallback(**one.model_dump(), picture=_word(shot))
+                for one, shot in (carried.others if carried else [])
+            ],
+            "waiting": carried is None,
+            "picture": _word(carried.shot) if carried else None,
+            "replanned": self._replanned(setup, brief, plan) if self.may == "all" else [],
+        }
 
-    def _picture(self, setup: SetupRow, brief: Brief, plan: Plan) -> str | None:
-        """The word of the picture of the set as planned."""
-        values = {decision.setting: decision.value for decision in plan.decisions}
-        problem = self.planner.inputs(setup, brief).problem
-        try:
-            made = self.at.shared.planners.ask(planners.shot, problem, values, Light(), None)
-        except BadInput:
+    def _carried(self, setup: SetupRow, brief: Brief, plan: Plan) -> Carried | None:
+        """Sets for other light, with pictures; None where there is no time left to work them out."""
+        inputs, kept = self.planner.inputs(setup, brief), self.at.shared.carried
+        if perf_counter() > self.until and inputs.fingerprint not in kept:
             return None
-        return word_of(made.shot)
+        ask = self.at.shared.planners.ask
+        return kept.of(inputs.fingerprint, lambda: ask(planners.carried, inputs.problem, plan))
 
     def _replanned(self, setup: SetupRow, brief: Brief, plan: Plan) -> list[Replanned]:
         """The latest readings on a camera, each with the set that a plan for just that light has."""
@@ -220,7 +208,7 @@ class Packing:
     def lights(self) -> dict[UUID, list[LightNoted]]:
         """What was said of the light in the field, by camera and time."""
         found: dict[UUID, list[LightNoted]] = {}
-        for entry in Inbox(self.at).state(self.shoot.id).lights:
+        for entry in state_of(self.rows, self.shoot.id).lights:
             if entry.setup is not None:
                 found.setdefault(entry.setup, []).append(entry)
         return found
@@ -231,11 +219,6 @@ class Packing:
     def ready(self) -> ReadyView:
         """Its preparation."""
         return GettingReady(self.at).view(self.shoot.id)
-
-    @cached_property
-    def said(self) -> dict[str, datetime]:
-        """When each tick was said."""
-        return {row.key: row.said_at for row in checks_of(self.rows, self.shoot.id)}
 
     def _checks(self) -> list[PackCheck]:
         ready = self.ready
@@ -248,7 +231,7 @@ class Packing:
         return [self._check(one.tick, "caution", one.words, one.scenes, one.done) for one in self.ready.cautions]
 
     def _check(self, key: str, group: str, words: str, scenes: Sequence[str], done: bool) -> PackCheck:
-        return PackCheck(key=key, group=group, words=words, scenes=list(scenes), done=done, said_at=self.said.get(key))
+        return PackCheck(key=key, group=group, words=words, scenes=list(scenes), done=done)
 
 
 NOTHING: Final[dict[str, Any]] = {
@@ -262,22 +245,24 @@ def _counted(label: str, count: int) -> str:
     return f"{count} × {label}" if count > 1 else label
 
 
-def _lines(card: CardView, on_camera: Mapping[str, str]) -> list[PackLine]:
-    return [
-        PackLine(
-            setting=line.decision.setting,
-            label=line.decision.label,
-            menu_label=line.decision.menu_label or line.decision.label,
-            value=line.decision.value,
-            text=line.decision.text,
-            now=line.now,
-            now_value=on_camera.get(line.decision.setting),
-            changed=line.changed,
-            by_hand=SETTINGS[line.decision.setting].by_hand,
-            read_back=line.read_back,
-        )
-        for line in card.lines
-    ]
+def _word(shot: Shot | None) -> str | None:
+    return None if shot is None else word_of(shot)
+
+
+def _line(line: CardLine) -> PackLine:
+    decision = line.decision
+    return PackLine(
+        setting=decision.setting,
+        label=decision.label,
+        menu_label=decision.menu_label or decision.label,
+        value=decision.value,
+        text=decision.text,
+        now=line.now,
+        now_value=line.now_value,
+        changed=line.changed,
+        by_hand=SETTINGS[decision.setting].by_hand,
+        read_back=line.read_back,
+    )
 
 
 def _compared(entry: LightNoted, plan: Plan, made: Sketch) -> Replanned:
@@ -291,8 +276,3 @@ def _compared(entry: LightNoted, plan: Plan, made: Sketch) -> Replanned:
     ]
     words = "; ".join(one.text or str(one.value) for one in entry.told) or "the set as planned"
     return Replanned(entry=entry.id, at=entry.at, ev100=round(entry.ev100, 2), told=words, differs=differs)
-
-
-def _digest(pack: Pack) -> str:
-    plain = pack.model_dump(mode="json", exclude={"made_at", "made_from"})
-    return hashlib.sha256(json.dumps(plain, sort_keys=True).encode()).hexdigest()[:16]

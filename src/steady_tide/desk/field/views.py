@@ -129,13 +129,12 @@ class PackCheck(View):
     words: str
     scenes: list[str]
     done: bool
-    said_at: datetime | None
 
 
 class Pack(View):
     """A shoot to take along. waiting: cameras whose sets for other light are not worked out yet; ask again.
 
-    made_from: changes where anything in it but the time does. entries: what was noted already, by whomever.
+    entries: what was noted already, by whomever.
     """
 
     shoot_id: UUID
@@ -145,7 +144,6 @@ class Pack(View):
     zone: str | None
     may: May
     made_at: datetime
-    made_from: str
     waiting: int
     scenes: list[PackScene]
     coming: list[Coming]

@@ -7,8 +7,7 @@ from typing import Any, Final
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.field.entries import entry_of
-from steady_tide.core.field.merging import Take, merged
+from steady_tide.core.field.merging import Take
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.ready.shots import (
@@ -22,12 +21,12 @@ from steady_tide.core.ready.shots import (
     start_of,
 )
 from steady_tide.desk.edits import joined_plain
+from steady_tide.desk.field.noted import state_of
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shot_list import shots_from_csv, shots_to_csv
 from steady_tide.store.errors import NotFound
-from steady_tide.store.repositories.field import entries_of
 from steady_tide.store.repositories.ready import last_position, shots_of
 from steady_tide.store.repositories.setups import setups_of
 from steady_tide.store.repositories.shoots import scenes_of
@@ -183,9 +182,7 @@ class _List:
     def takes(self) -> dict[UUID, list[Take]]:
         """Takes counted in the field, by the shot they are of."""
         found: dict[UUID, list[Take]] = {}
-        for take in merged(
-            entry_of.validate_python(row.document) for row in entries_of(self.rows, self.shoot.id)
-        ).takes:
+        for take in state_of(self.rows, self.shoot.id).takes:
             if take.shot is not None:
                 found.setdefault(take.shot, []).append(take)
         return found

@@ -21,10 +21,9 @@ def keep_entries(rows: Rows, entries: Sequence[Mapping[str, Any]]) -> set[UUID]:
     return set(rows.session.scalars(query.returning(EntryRow.id)))
 
 
-def entries_of(rows: Rows, shoot_id: UUID | None = None) -> list[EntryRow]:
-    """What was noted on a shoot, or on all, by time."""
-    query = rows.query(EntryRow) if shoot_id is None else rows.query(EntryRow).where(EntryRow.shoot_id == shoot_id)
-    return rows.all(query.order_by(EntryRow.at, EntryRow.id))
+def entries_of(rows: Rows, shoot_id: UUID) -> list[EntryRow]:
+    """What was noted on a shoot, by time."""
+    return rows.all(rows.query(EntryRow).where(EntryRow.shoot_id == shoot_id).order_by(EntryRow.at, EntryRow.id))
 
 
 def own_entries(rows: Rows, ids: Sequence[UUID]) -> set[UUID]:

@@ -3144,12 +3144,16 @@ export interface components {
         };
         /**
          * CardLine
-         * @description One line of a card. now: the value last confirmed on the camera; changed: against that, or its default.
+         * @description One line of a card. now: what was last confirmed on the camera, and now_value: that as a value.
+         *
+         *     changed: whether it is otherwise than that, or than its default.
          */
         CardLine: {
             decision: components["schemas"]["Decision"];
             /** Now */
             now: string | null;
+            /** Now Value */
+            now_value: string | null;
             /** Changed */
             changed: boolean;
             /** Read Back */
@@ -6656,7 +6660,7 @@ export interface components {
          * Pack
          * @description A shoot to take along. waiting: cameras whose sets for other light are not worked out yet; ask again.
          *
-         *     made_from: changes where anything in it but the time does. entries: what was noted already, by whomever.
+         *     entries: what was noted already, by whomever.
          */
         Pack: {
             /**
@@ -6682,8 +6686,6 @@ export interface components {
              * Format: date-time
              */
             made_at: string;
-            /** Made From */
-            made_from: string;
             /** Waiting */
             waiting: number;
             /** Scenes */
@@ -6771,8 +6773,6 @@ export interface components {
             scenes: string[];
             /** Done */
             done: boolean;
-            /** Said At */
-            said_at: string | null;
         };
         /**
          * PackFallback

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { PackCamera, PackScene } from "../../domain/documents";
-import { OneOf } from "./Press";
+import { OneOf } from "../../ui/Press";
 
 /** Which camera of a scene is meant: the first that has a set, until another is chosen. */
 export function useCamera(scene: PackScene): [camera: PackCamera | null, choose: (setup: string) => void] {

@@ -2,9 +2,9 @@ import { useState } from "react";
 import type { PackCamera, PackLine } from "../../domain/documents";
 import { readBack } from "../../domain/field/taking";
 import type { Shoot } from "../../state/field/use";
+import { Press } from "../../ui/Press";
 import { CameraChoice, useCamera } from "./CameraChoice";
 import type { InScene } from "./FieldShoot";
-import { Press } from "./Press";
 
 /** What to dial in, ticked as it is read back from the camera. */
 export function FieldCard({ shoot, scene }: InScene) {

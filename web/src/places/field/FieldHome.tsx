@@ -8,7 +8,7 @@ import type { Field, Taking } from "../../state/field/field";
 import type { KeptPack } from "../../state/field/shelf";
 import { useLasting, useNow, useShown } from "../../state/field/use";
 import { useShoots } from "../../state/queries";
-import { Bar } from "./Bar";
+import { Bar } from "../../ui/Bar";
 import { useInField } from "./InField";
 import { Top, WayHome } from "./Top";
 

@@ -4,11 +4,11 @@ import { age, away } from "../../domain/field/clock";
 import { answerFor, answerWords, type LightAnswer, shiftWords } from "../../domain/field/light";
 import { level } from "../../domain/format";
 import { type Shoot, usePicture } from "../../state/field/use";
+import { Press } from "../../ui/Press";
 import { CameraChoice, useCamera } from "./CameraChoice";
 import type { InScene } from "./FieldShoot";
 import { useInField } from "./InField";
 import { Meter } from "./Meter";
-import { Press } from "./Press";
 
 type Asked =
   | { by: "eye"; stops: number }

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import type { PackCheck } from "../../domain/documents";
 import { isDone, ofScene } from "../../domain/field/taking";
+import { OneOf } from "../../ui/Press";
 import type { InScene } from "./FieldShoot";
-import { OneOf } from "./Press";
 
 /** What to mind, do and pack: of this scene, or of the whole shoot. */
 export function FieldLists({ shoot, scene }: InScene) {

@@ -64,7 +64,7 @@ export function FieldShoot() {
   return (
     <>
       <Top back={back} title={pack.name} />
-      <WayHome field={field} standing={standing} />
+      {pack.may === "look" ? null : <WayHome field={field} standing={standing} />}
       <main className="mx-auto flex w-full max-w-[40rem] flex-1 flex-col px-3">
         {inScene ? (
           <SceneBar scene={inScene.scene} scenes={byTime(pack.scenes)} root={root} tab={tab ?? "takes"} />

@@ -6,10 +6,10 @@ import { lightAt } from "../../domain/field/light";
 import { lightOf, setNoted, shotDone } from "../../domain/field/taking";
 import { level } from "../../domain/format";
 import { useHolding } from "../../state/field/holding";
+import { OneOf, Press } from "../../ui/Press";
 import { CameraChoice, useCamera } from "./CameraChoice";
 import type { InScene } from "./FieldShoot";
 import { Hold } from "./Hold";
-import { OneOf, Press } from "./Press";
 import { NO_SHOT, ShotChoice } from "./ShotChoice";
 import { TakeRow } from "./TakeRow";
 import { Verdict } from "./Verdict";
@@ -71,10 +71,9 @@ export function FieldTakes({ shoot, scene, now }: InScene) {
         <ShotChoice
           shots={shots}
           chosen={shotId}
-          onChoose={setShotId}
           countOf={(id) => takes.filter((take) => take.shot === id).length}
           doneOf={(one) => shotDone(one.id, one.shot.done, shoot.state)}
-          onDone={may ? (id, done) => note({ kind: "shot", shot: id, done }) : null}
+          acts={may ? { choose: setShotId, done: (shot, done) => note({ kind: "shot", shot, done }) } : null}
         />
       ) : null}
       <ol aria-label="Takes, the latest first" className="mt-3">

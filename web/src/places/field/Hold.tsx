@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
-import { Bar } from "./Bar";
-import { Press } from "./Press";
+import { Bar } from "../../ui/Bar";
+import { Press } from "../../ui/Press";
 
 /** A take under way: how long it is held, and a buzz when it is long enough. */
 export function Hold({

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { PackCamera } from "../../domain/documents";
 import { metered } from "../../domain/field/light";
-import { OneOf, Press } from "./Press";
+import { OneOf, Press } from "../../ui/Press";
 
 const METERS = [
   { value: "settings", text: "camera" },
@@ -50,7 +50,7 @@ export function Meter({
             <span className="text-note text-soft">{label}</span>
             <input
               inputMode={name === "shutter_s" || name === "ev100" ? "text" : "decimal"}
-              className="w-full rounded-sm border rule bg-paper px-2 text-head"
+              className="w-full rounded-sm border rule bg-paper px-2 text-head aria-[invalid=true]:border-signal aria-[invalid=true]:bg-signal-wash"
               placeholder={name === "shutter_s" ? "1/500" : ""}
               aria-invalid={wrong?.field === name}
               aria-describedby={wrong?.field === name ? `wrong-${name}` : undefined}

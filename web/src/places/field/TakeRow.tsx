@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { WantedShot } from "../../domain/documents";
 import { type Act, faultText, VERDICTS } from "../../domain/field/entries";
 import type { Take } from "../../domain/field/merging";
-import { Press } from "./Press";
+import { Press } from "../../ui/Press";
 import { Verdict } from "./Verdict";
 
 /** A take: its verdict by one press, what is wrong with it by one more, a word about it. */

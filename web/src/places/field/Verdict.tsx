@@ -1,6 +1,6 @@
 import { type Act, FAULTS, VERDICTS } from "../../domain/field/entries";
 import type { Take } from "../../domain/field/merging";
-import { OneOf, Press } from "./Press";
+import { OneOf, Press } from "../../ui/Press";
 
 /** Whether a take is good, by one press; and what is wrong with it, by one more. named: whether to say which take. */
 export function Verdict({ take, note, named }: { take: Take; note: (act: Act) => void; named: boolean }) {

@@ -5,7 +5,7 @@ import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
 import { Made } from "../shared/Made";
-import { when } from "../shared/when";
+import { OpenLinks } from "../shared/OpenLinks";
 
 const ONLY_HERE =
   "This service is reached on this machine only, so the link opens only here. Send the document instead.";
@@ -58,24 +58,7 @@ function Links({ wish }: { wish: Wish }) {
           </Button>
         )}
       </div>
-      {others.length > 0 ? (
-        <section aria-label="Links made before" className="mt-4">
-          <h3 className="border-b rule text-note text-soft">Links made before, still open</h3>
-          <ul>
-            {others.map((one) => (
-              <li
-                key={one.id}
-                className="flex items-center justify-between gap-3 border-b border-hair/50 py-0.5"
-              >
-                until {when(one.until)}
-                <Button look="quiet" disabled={close.isPending} onClick={() => close.mutate(one.id)}>
-                  Close
-                </Button>
-              </li>
-            ))}
-          </ul>
-        </section>
-      ) : null}
+      <OpenLinks links={others} closing={close.isPending} onClose={close.mutate} />
     </>
   );
 }

@@ -6,7 +6,7 @@ import { Notice } from "../../ui/Notice";
 import { Select } from "../../ui/Select";
 import { Sheet } from "../../ui/Sheet";
 import { Made } from "./Made";
-import { when } from "./when";
+import { OpenLinks } from "./OpenLinks";
 
 const DAYS = [1, 3, 7, 14, 30, 90];
 
@@ -93,24 +93,12 @@ function Links({ shootId }: { shootId: string }) {
           </Button>
         </div>
       )}
-      {others.length > 0 ? (
-        <section aria-label="Links made before" className="mt-4">
-          <h3 className="border-b rule text-note text-soft">Other links, still open</h3>
-          <ul>
-            {others.map((one) => (
-              <li
-                key={one.id}
-                className="flex items-center justify-between gap-3 border-b border-hair/50 py-0.5"
-              >
-                {one.counts ? "to look and count" : "to look"}, until {when(one.until)}
-                <Button look="quiet" disabled={close.isPending} onClick={() => close.mutate(one.id)}>
-                  Close
-                </Button>
-              </li>
-            ))}
-          </ul>
-        </section>
-      ) : null}
+      <OpenLinks
+        links={others}
+        closing={close.isPending}
+        onClose={close.mutate}
+        told={(one) => (one.counts ? "to look and count, " : "to look, ")}
+      />
     </>
   );
 }

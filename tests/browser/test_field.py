@@ -284,6 +284,23 @@ def test_a_session_that_runs_out_loses_nothing(
     assert [one["kind"] for one in entries(page, plain_address)] == ["take", "take"]
 
 
+def test_a_service_that_cannot_answer_does_not_close_the_field(
+    pocket: BrowserContext, plain_address: str, email: str
+) -> None:
+    page = pocket.new_page()
+    joined(page, plain_address, email)
+    take_along(page, plain_address)
+    to_takes(page)
+    pocket.route("**/api/**", lambda route: route.fulfill(status=502, body="bad gateway", content_type="text/plain"))
+    page.reload()
+    count(page, 1)
+    expect(page.get_by_text("1 note kept here; sent with the next signal.")).to_be_visible()
+    pocket.unroute("**/api/**")
+    page.reload()
+    expect(page.get_by_text(SENT)).to_be_visible()
+    assert len(entries(page, plain_address)) == 1
+
+
 def test_nothing_of_one_account_is_shown_to_another(pocket: BrowserContext, plain_address: str, email: str) -> None:
     page = pocket.new_page()
     joined(page, plain_address, email)

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useUnsent } from "../state/field/unsent";
+import { unsentHere } from "../state/field/unsent";
 import { useSignOut } from "../state/session";
 import { Button } from "../ui/Button";
 import { Notice } from "../ui/Notice";
@@ -8,14 +8,13 @@ import { Sheet } from "../ui/Sheet";
 /** Sign out. What was noted in the field and is not sent is told first: it stays, for the same account. */
 export function SignOut() {
   const signOut = useSignOut();
-  const unsent = useUnsent();
   const [asking, setAsking] = useState(false);
   return (
     <>
       <Button
         look="quiet"
         disabled={signOut.isPending}
-        onClick={async () => ((await unsent()) > 0 ? setAsking(true) : signOut.mutate())}
+        onClick={async () => ((await unsentHere()) > 0 ? setAsking(true) : signOut.mutate())}
       >
         Sign out
       </Button>

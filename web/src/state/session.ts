@@ -21,6 +21,8 @@ export type Here = WhoAmI & { standing: "in" | "offline" | "expired" };
 const LAST = "steady-tide.last";
 /** As long an answer may take before whoever was here last is taken to be here still [ms]. */
 const PATIENCE_MS = 4_000;
+/** Answers from here on say that the service, or what stands before it, cannot answer now. */
+const BROKEN = 500;
 
 /** Who was signed in on this device last, and did not sign out. */
 export function lastHere(): WhoAmI | null {
@@ -67,7 +69,7 @@ export function useSession() {
         remember(who);
         return { ...greeted(who), standing: "in" };
       } catch (error) {
-        if (!last || error instanceof Refused || signal.aborted) throw error;
+        if (!last || signal.aborted || (error instanceof Refused && error.status < BROKEN)) throw error;
         return { ...greeted(last), standing: "offline" };
       }
     },

@@ -32,7 +32,7 @@ interface Tables extends DBSchema {
   facts: { key: string; value: unknown };
 }
 
-export const openShelf = (): Promise<IDBPDatabase<Tables>> =>
+const openShelf = (): Promise<IDBPDatabase<Tables>> =>
   openDB<Tables>(NAME, 1, {
     upgrade(made) {
       made.createObjectStore("packs", { keyPath: ["owner", "shoot"] }).createIndex("owner", "owner");
@@ -97,8 +97,6 @@ export const keepPack = (pack: KeptPack): Promise<unknown> =>
   kept(async () => (await db()).put("packs", pack));
 export const packsOf = async (owner: string): Promise<KeptPack[]> =>
   (await db()).getAllFromIndex("packs", "owner", owner);
-export const packOf = async (owner: string, shoot: string): Promise<KeptPack | undefined> =>
-  (await db()).get("packs", [owner, shoot]);
 
 export const keepPicture = (owner: string, word: string, blob: Blob): Promise<unknown> =>
   kept(async () => (await db()).put("pictures", { owner, word, blob }));

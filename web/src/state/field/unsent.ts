@@ -6,12 +6,12 @@ import { kept } from "./kept";
 
 const waitingHere = async () => (await kept())?.waiting();
 
-/** Ask how much of whoever is signed in is not sent yet. */
-export const useUnsent = (): (() => Promise<number>) => async () => {
+/** How much of whoever is signed in is not sent yet. */
+export async function unsentHere(): Promise<number> {
   const email = lastHere()?.email;
   const all = await waitingHere().catch(() => null);
   return (email && all?.get(ownerOf(email))) || 0;
-};
+}
 
 /** How many notes of accounts wait here for somebody to sign in again, whosesoever. */
 export function useWaitingHere(): number {

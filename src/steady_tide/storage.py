@@ -2,15 +2,19 @@
 
 import os
 import re
-from collections.abc import Iterable, Iterator
+import shutil
+from collections.abc import Callable, Iterable, Iterator
 from contextlib import contextmanager
 from datetime import datetime
+from pathlib import Path
+from tempfile import TemporaryDirectory
 from typing import Final, Protocol
 from uuid import UUID, uuid4
 
 import fsspec
 from fsspec.implementations.local import LocalFileSystem
 
+PIECE_BYTES: Final = 4_000_000
 KEY: Final = re.compile(r"[0-9a-f-]{36}/[0-9a-f-]{36}")
 
 
@@ -77,6 +81,54 @@ class Files:
         with self._system.open(path, "wb") as file:
             for piece in pieces:
                 file.write(piece)
+
+    def size(self, key: str) -> int:
+        """How many bytes stand under a key. Raises FileNotFoundError."""
+        return int(self._system.size(self._path(key)))
+
+    def piece(self, key: str, start: int, length: int) -> bytes:
+        """Some of what stands under a key. Raises FileNotFoundError."""
+        with self._system.open(self._path(key), "rb") as file:
+            file.seek(start)
+            data: bytes = file.read(length)
+            return data
+
+    def joined(self, account_id: UUID, parts: Iterable[str], *, told: Callable[[int], None] = lambda size: None) -> str:
+        """Pieces put together under a new key, in their order. Raises FileNotFoundError where one is gone."""
+        size = 0
+        with self.writing(account_id) as (key, sink):
+            for part in parts:
+                with self._system.open(self._path(part), "rb") as file:
+                    while piece := file.read(PIECE_BYTES):
+                        size += sink.write(piece)
+                        told(size)
+        return key
+
+    @contextmanager
+    def here(self, key: str) -> Iterator[Path]:
+        """A file of this machine with what stands under a key: itself, or a copy for as long as it is needed."""
+        path = self._path(key)
+        if isinstance(self._system, LocalFileSystem):
+            if not self._system.exists(path):
+                raise FileNotFoundError(2, "it is not there", key)
+            yield Path(path)
+            return
+        with TemporaryDirectory() as folder:
+            copy = Path(folder) / "file"
+            self._system.get_file(path, str(copy))
+            yield copy
+
+    def take(self, account_id: UUID, path: Path) -> str:
+        """Keep a copy of a file of this machine under a new key."""
+        with self.writing(account_id) as (key, sink), path.open("rb") as file:
+            while piece := file.read(PIECE_BYTES):
+                sink.write(piece)
+        return key
+
+    @property
+    def room_bytes(self) -> int | None:
+        """How much room is left, where that can be known."""
+        return shutil.disk_usage(self._root).free if isinstance(self._system, LocalFileSystem) else None
 
     def delete(self, key: str) -> None:
         """Remove a file; one that is gone is no error."""

@@ -15,6 +15,7 @@ from steady_tide.desk.accounts.entering import hash_of
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
 from steady_tide.store.tables import SessionRow
+from tests.api.test_footage import begin, send
 from tests.service import add_scene, join, with_kit
 from tests.situations import SCENES
 
@@ -56,9 +57,18 @@ def filled(path: str, ids: dict[str, str]) -> str:
         "shot_id",
         "line_id",
         "link_id",
+        "clip_id",
+        "upload_id",
     ):
         path = path.replace(f"{{{part}}}", ids.get(part, NONE))
-    named = {"setting": "frame_rate", "key": "own-none", "slot": "1", "template": "none", "link": "made-up"}
+    named = {
+        "setting": "frame_rate",
+        "key": "own-none",
+        "slot": "1",
+        "template": "none",
+        "link": "made-up",
+        "kind": "poster",
+    }
     for part, value in named.items():
         path = path.replace(f"{{{part}}}", value)
     return path
@@ -102,7 +112,11 @@ def test_what_belongs_to_somebody_else_is_not_there(app: Any) -> None:
     removed = owner.get("/api/removed").json()[0]["id"]
     shot = owner.post(f"/api/shoots/{scene['shoot_id']}/shots", json={"shot": {"subject": "Mine"}}).json()["shots"][0]
     share = owner.post("/api/shares", json={"kind": "bag"}).json()["id"]
+    send(owner, b"mine")
+    half = begin(owner, 10).rsplit("/", 1)[1]
+    clip = owner.get(f"/api/shoots/{scene['shoot_id']}/footage").json()["loose"][0]["id"]
     ids = {
+        "clip_id": clip, "upload_id": half,
         "shoot_id": scene["shoot_id"], "scene_id": scene["id"], "setup_id": setup["id"],
         "device_id": setup["device_id"], "place_id": place, "removed_id": removed, "share_id": share,
         "shot_id": shot["id"],

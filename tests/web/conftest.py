@@ -10,7 +10,8 @@ from tests.web.bundle import bundled
 
 MODULES = (
     "bag", "beside", "brief", "budget", "cells", "clips", "compass", "day", "depth", "deviceForm", "dive", "fields",
-    "filming", "format", "grid", "habits", "finding", "first", "keeping", "keys", "modes", "numbers", "picture",
+    "filming", "footage", "format", "grid", "habits",
+    "finding", "first", "keeping", "keys", "modes", "numbers", "picture",
     "readings", "ready", "shelf", "shots", "starts", "sums", "swaps", "tide", "undo",
 )  # fmt: skip
 FIELD = {name: f"domain/field/{name}" for name in ("clock", "light", "merging", "taking")} | {

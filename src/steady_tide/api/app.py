@@ -13,6 +13,7 @@ from steady_tide.api import (
     exports,
     field,
     first,
+    footage,
     jobs,
     kit,
     logbook,
@@ -36,7 +37,7 @@ from steady_tide.api.interface import serve_interface
 
 MODULES = (
     ready, session, account, shoots, day, exports, jobs, scenes, places, removed, shares, setups, kit, stances, first,
-    pictures, preparing, field, logbook, vocabulary,
+    pictures, preparing, field, logbook, footage, vocabulary,
 )  # fmt: skip
 
 
@@ -73,5 +74,5 @@ def create_app(service: Service) -> FastAPI:
         app.include_router(module.router)
 
     serve_interface(app, service.web, signed_in=COOKIE, demo=service.demo)
-    app.add_middleware(Guard, service=service, routes=app.routes)
+    app.add_middleware(Guard, service=service, routes=[route for module in MODULES for route in module.router.routes])
     return app

@@ -11,10 +11,18 @@ from steady_tide.api.context import Service, ServiceOf, Token, Whose
 from steady_tide.desk.accounts.entering import account_of
 
 
+async def sender(service: ServiceOf, who: Whose, token: Token = None) -> UUID:
+    """Whose account it is that something is sent to, asked before it is read. Raises NotSignedIn."""
+    async with service.turns.connections.one(who):
+        return await run_in_threadpool(_signed_in, service, token)
+
+
+Sender = Annotated[UUID, Depends(sender)]
+
+
 async def uploaded(request: Request, service: ServiceOf, who: Whose, token: Token = None) -> AsyncIterator[str]:
     """The key of what was sent; it is removed again when the request is refused. Raises NotSignedIn first."""
-    async with service.turns.connections.one(who):
-        account_id = await run_in_threadpool(_signed_in, service, token)
+    account_id = await sender(service, who, token)
     with service.files.writing(account_id) as (key, sink):
         async for part in request.stream():
             await run_in_threadpool(sink.write, part)

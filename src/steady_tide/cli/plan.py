@@ -24,6 +24,13 @@ EXIT_HELP = "Exit status: 0 planned, 2 bad input (the field is named), 3 wishes 
 def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
     """Add `plan`."""
     parser = commands.add_parser("plan", help="plan a scene from files", epilog=EXIT_HELP)
+    add_inputs(parser)
+    parser.add_argument("--format", choices=("text", "json"), default="text")
+    parser.set_defaults(run=run)
+
+
+def add_inputs(parser: argparse.ArgumentParser) -> None:
+    """Add what a plan is made from."""
     parser.add_argument("--brief", type=Path, required=True, metavar="FILE", help="brief document")
     parser.add_argument("--kit", type=Path, required=True, metavar="FILE", help="kit document")
     taste = parser.add_mutually_exclusive_group()
@@ -33,8 +40,6 @@ def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]"
     parser.add_argument(
         "--pin", action="append", default=[], metavar="SETTING=VALUE", help="fix a value; may be repeated"
     )
-    parser.add_argument("--format", choices=("text", "json"), default="text")
-    parser.set_defaults(run=run)
 
 
 def run(arguments: argparse.Namespace) -> int:
@@ -55,22 +60,27 @@ def run(arguments: argparse.Namespace) -> int:
 
 
 def _plan(arguments: argparse.Namespace) -> Plan | Conflict:
+    return planned(arguments)[1]
+
+
+def planned(arguments: argparse.Namespace) -> tuple[PlanningProblem, Plan | Conflict]:
+    """The best plan of what was given, with its problem. Raises BadInput."""
     brief = read_document(arguments.brief, Brief)
     kit = read_document(arguments.kit, Kit)
     stance = _stance(arguments)
-    pins = dict(_pin(text) for text in arguments.pin)
-    outcomes: list[Plan | Conflict] = []
+    pins = dict(pair(text) for text in arguments.pin)
+    outcomes: list[tuple[PlanningProblem, Plan | Conflict]] = []
     refused: list[BadInput] = []
     for device in _devices(kit, arguments.device):
         try:
             problem = PlanningProblem.of(brief, device, stance=stance, bag=kit.bag, pins=pins)
-            outcomes.append(plan_scene(problem))
+            outcomes.append((problem, plan_scene(problem)))
         except BadInput as error:  # one camera may be unfit for the place while another is not
             refused.append(error)
     if not outcomes:
         raise refused[0]
-    plans = [outcome for outcome in outcomes if isinstance(outcome, Plan)]
-    return min(plans, key=lambda plan: plan.cost) if plans else outcomes[0]
+    plans = [(outcome.cost, at) for at, (_, outcome) in enumerate(outcomes) if isinstance(outcome, Plan)]
+    return outcomes[min(plans)[1]] if plans else outcomes[0]
 
 
 def _stance(arguments: argparse.Namespace) -> Stance:
@@ -91,7 +101,8 @@ def _devices(kit: Kit, name: str | None) -> list[Device]:
     return found
 
 
-def _pin(text: str) -> tuple[str, Any]:
+def pair(text: str) -> tuple[str, Any]:
+    """A setting with its value, as they are written on the command line. Raises BadInput."""
     setting, equals, value = text.partition("=")
     if not equals or not setting or not value:
         raise BadInput([Problem(("pin",), f"write SETTING=VALUE, not {text!r}")])

@@ -32,6 +32,13 @@ Json = dict[str, Any]
 JsonList = list[dict[str, Any]]
 
 
+def loose(column: str, of: str) -> ForeignKeyConstraint:
+    """A row of the same account that may go without what points at it."""
+    return ForeignKeyConstraint(
+        [column, "account_id"], [f"{of}.id", f"{of}.account_id"], ondelete=f"SET NULL ({column})"
+    )
+
+
 class Base(DeclarativeBase):
     """Base of all tables."""
 
@@ -401,3 +408,59 @@ class ShareRow(Owned, Base):
     shoot_id: Mapped[UUID | None] = mapped_column(index=True)
     counts: Mapped[bool] = mapped_column(default=False, server_default=false())
     expires_at: Mapped[datetime]
+
+
+class UploadRow(Owned, Base):
+    """A file on its way in. parts: keys of its pieces in storage, in order; received: their bytes together.
+
+    quick: a hash of its length, beginning and end, by which the same file is known again.
+    """
+
+    __tablename__ = "uploads"
+    __table_args__ = (loose("shoot_id", "shoots"),)
+    shoot_id: Mapped[UUID | None]
+    name: Mapped[str] = mapped_column(String(200))
+    bytes: Mapped[int] = mapped_column(BigInteger)
+    received: Mapped[int] = mapped_column(BigInteger, default=0, server_default="0")
+    quick: Mapped[str] = mapped_column(String(64), default="", server_default="")
+    parts: Mapped[list[str]] = mapped_column(JSONB, default=list, server_default="[]")
+    touched_at: Mapped[datetime] = mapped_column(server_default=func.now())
+
+
+class ClipRow(Owned, Base):
+    """A clip or still, and what it says. file: its key in storage; place: where it is read in place instead.
+
+    state: waiting, first (a first answer is there), read, refused, double. assigned: guess or hand, empty where it is
+    not; doubt: of the guess [0, 1]. held: against what it was held, and what came of it. pictures: keys by kind.
+    """
+
+    __tablename__ = "clips"
+    __table_args__ = (
+        UniqueConstraint("account_id", "digest"),
+        UniqueConstraint("id", "account_id"),
+        loose("shoot_id", "shoots"),
+        loose("scene_id", "scenes"),
+        loose("setup_id", "setups"),
+    )
+    shoot_id: Mapped[UUID | None] = mapped_column(index=True)
+    scene_id: Mapped[UUID | None]
+    setup_id: Mapped[UUID | None]
+    take_id: Mapped[UUID | None]
+    job_id: Mapped[UUID | None]
+    name: Mapped[str] = mapped_column(String(200))
+    bytes: Mapped[int] = mapped_column(BigInteger)
+    quick: Mapped[str] = mapped_column(String(64), default="", server_default="", index=True)
+    digest: Mapped[str | None] = mapped_column(String(64))
+    file: Mapped[str | None] = mapped_column(String(80))
+    place: Mapped[str | None] = mapped_column(String(400))
+    state: Mapped[str] = mapped_column(String(12), default="waiting", server_default="waiting")
+    problem: Mapped[str] = mapped_column(String(300), default="", server_default="")
+    reading: Mapped[Json | None]
+    made_at: Mapped[datetime | None]
+    pictures: Mapped[Json] = mapped_column(default=dict, server_default="{}")
+    assigned: Mapped[str] = mapped_column(String(8), default="", server_default="")
+    doubt: Mapped[float] = mapped_column(default=1.0, server_default="1")
+    held: Mapped[Json | None]
+    parts: Mapped[list[str]] = mapped_column(JSONB, default=list, server_default="[]")
+    selects: Mapped[Json] = mapped_column(default=dict, server_default="{}")
+    gone_at: Mapped[datetime | None]

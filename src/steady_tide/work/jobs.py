@@ -12,9 +12,12 @@ from steady_tide.core.errors import SteadyTideError
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.jobs import unfinished
 from steady_tide.store.tables import JobRow
+from steady_tide.work.kinds import KINDS
 from steady_tide.work.queue import Queue
 
 MOST_UNFINISHED: Final = 8
+MOST_HEAVY: Final = 500
+HEAVY: Final = frozenset(name for name, kind in KINDS.items() if kind.heavy)
 
 
 class TooMuchWaits(SteadyTideError):
@@ -62,17 +65,20 @@ class Jobs:
     at: Workplace
     queue: Queue
 
-    def allowed(self) -> None:
+    def allowed(self, kind: str = "") -> None:
         """Raises TooMuchWaits where another job would be too many."""
-        if unfinished(self.at.rows) >= MOST_UNFINISHED:
-            raise TooMuchWaits(f"{MOST_UNFINISHED} things are being worked on already; wait until one is done")
+        heavy = kind in HEAVY
+        most = MOST_HEAVY if heavy else MOST_UNFINISHED
+        if unfinished(self.at.rows, HEAVY, others=not heavy) >= most:
+            raise TooMuchWaits(f"{most} things are being worked on already; wait until one is done")
 
     def begin(self, kind: str, subject: dict[str, Any], *, file: str | None = None) -> JobView:
         """Put a job into the queue; it is done once this transaction is kept. Raises TooMuchWaits."""
-        self.allowed()
-        rows = self.at.rows
+        self.allowed(kind)
+        rows, heavy = self.at.rows, kind in HEAVY
+        before = unfinished(rows, HEAVY) if heavy else 0
         row = rows.add(JobRow(kind=kind, subject=subject, file=file, problems=[]))
-        row.number = self.queue.enqueue(rows.session, rows.account_id, row.id)
+        row.number = self.queue.enqueue(rows.session, rows.account_id, row.id, heavy=heavy, before=before)
         return job_view(row)
 
     def view(self, job_id: UUID) -> JobView:

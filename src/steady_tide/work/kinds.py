@@ -1,37 +1,16 @@
 """What can be done apart from requests. Each kind works without the database, then keeps what it found in one go."""
 
-from collections.abc import Callable, Mapping
-from dataclasses import dataclass
-from typing import Any, Final
+from collections.abc import Mapping
+from typing import Final
 from uuid import UUID
 
 from steady_tide.core.light.reading import CardReading
 from steady_tide.desk.day.filming import FilmingDesk
 from steady_tide.desk.workplace import Workplace
 from steady_tide.media.still import LARGEST_BYTES, Stopped, read_card
-from steady_tide.storage import Files
+from steady_tide.work import footage
 from steady_tide.work.queue import Interrupted
-
-Subject = Mapping[str, Any]
-
-
-@dataclass(frozen=True)
-class Task:
-    """What a kind is given to work with: its subject, the file sent with it, where to tell progress and ask to stop."""
-
-    subject: Subject
-    file: str | None
-    files: Files
-    progress: Callable[[float], None]
-    stopping: Callable[[], bool]
-
-
-@dataclass(frozen=True)
-class Kind:
-    """find: long, without a connection; raises BadInput in words. keep: short, in one transaction."""
-
-    find: Callable[[Task], Any]
-    keep: Callable[[Workplace, Subject, Any], None]
+from steady_tide.work.task import Kind, Subject, Task
 
 
 def _card_of(task: Task) -> CardReading:
@@ -55,4 +34,8 @@ def _keep_card(at: Workplace, subject: Subject, reading: CardReading) -> None:
 
 
 GREY_CARD: Final = "grey-card"
-KINDS: Final[Mapping[str, Kind]] = {GREY_CARD: Kind(_card_of, _keep_card)}
+CLIP: Final = "clip"
+KINDS: Final[Mapping[str, Kind]] = {
+    GREY_CARD: Kind(_card_of, _keep_card),
+    CLIP: Kind(footage.clip_of, footage.keep_clip, refused=footage.refuse_clip, after=footage.tidy_clip, heavy=True),
+}

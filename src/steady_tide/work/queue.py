@@ -18,6 +18,8 @@ if TYPE_CHECKING:
 
 log = logging.getLogger("steady_tide.work")
 
+LIGHT, HEAVY = "jobs", "footage"
+"""Lanes: what takes minutes never stands before what takes seconds."""
 MOST_ATTEMPTS: Final = 3
 RETRY_SECONDS: Final = 2
 STOP_SECONDS: Final = 8
@@ -53,9 +55,16 @@ class Queue:
         self._door = _queue(SyncPsycopgConnector())
         """Never opened: what it does is done on the connection of whoever comes through it."""
 
-    def enqueue(self, session: Session, account_id: UUID, job_id: UUID) -> int:
-        """Put a job in, with what else the session writes; its number in the queue."""
-        task = self._door.configure_task("job", connection=driver_of(session))
+    def enqueue(self, session: Session, account_id: UUID, job_id: UUID, *, heavy: bool = False, before: int = 0) -> int:
+        """Put a job in, with what else the session writes; its number in the queue.
+
+        heavy: it takes minutes, and is done in a lane of its own, one of an account at a time; before: how many of the
+        account wait there, so that who sent a hundred does not make everybody else wait for all of them.
+        """
+        lane: dict[str, Any] = {}
+        if heavy:
+            lane = {"queue": HEAVY, "lock": f"heavy {account_id}", "priority": -before}
+        task = self._door.configure_task("job", connection=driver_of(session), **lane)
         return task.defer(account=str(account_id), job=str(job_id))
 
     def call_off(self, session: Session, number: int) -> None:
@@ -66,18 +75,24 @@ class Queue:
     async def worker(self, perform: Perform, tidy: Tidy, *, at_once: int = 2) -> "AsyncIterator[None]":
         """Do jobs, so many at once, in threads, for as long as the context lasts."""
         stands = _Stands()
-        doing = asyncio.create_task(self._keep_working({"perform": perform, "tidy": tidy}, at_once, stands))
+        context = {"perform": perform, "tidy": tidy}
+        doing = [
+            (asyncio.create_task(self._keep_working(context, at_once, lane_stands, lane)), lane_stands)
+            for lane, lane_stands in ((LIGHT, stands), (HEAVY, _Stands()))
+        ]
         try:
             yield
         finally:
-            stands.stopping = True
-            await _ended(doing, stands)
+            for _, lane_stands in doing:
+                lane_stands.stopping = True
+            await asyncio.gather(*(_ended(task, lane_stands) for task, lane_stands in doing))
 
     async def empty(self, perform: Perform, tidy: Tidy) -> None:
         """Do what waits now, and return."""
-        await self._work({"perform": perform, "tidy": tidy}, 1, _Stands(), wait=False)
+        for lane in (LIGHT, HEAVY):
+            await self._work({"perform": perform, "tidy": tidy}, 1, _Stands(), lane, wait=False)
 
-    async def _work(self, context: dict[str, Any], at_once: int, stands: "_Stands", *, wait: bool) -> None:
+    async def _work(self, context: dict[str, Any], at_once: int, stands: "_Stands", lane: str, *, wait: bool) -> None:
         app = _queue(PsycopgConnector(conninfo=self._url, min_size=1, max_size=3))
         stands.settled.clear()
         async with app.open_async():
@@ -85,7 +100,7 @@ class Queue:
             if stands.stopping:
                 return
             await app.run_worker_async(
-                queues=["jobs"],
+                queues=[lane],
                 wait=wait,
                 concurrency=at_once,
                 install_signal_handlers=False,
@@ -94,10 +109,10 @@ class Queue:
                 additional_context=context,
             )
 
-    async def _keep_working(self, context: dict[str, Any], at_once: int, stands: "_Stands") -> None:
+    async def _keep_working(self, context: dict[str, Any], at_once: int, stands: "_Stands", lane: str) -> None:
         while not stands.stopping:
             try:
-                await self._work(context, at_once, stands, wait=True)
+                await self._work(context, at_once, stands, lane, wait=True)
             except (ProcrastinateException, OSError) as error:
                 stands.settled.set()
                 log.warning("the worker lost the database (%s); it tries again", type(error).__name__)
@@ -128,8 +143,8 @@ async def _ended(doing: asyncio.Task[None], stands: _Stands) -> None:
 def _queue(connector: BaseConnector) -> App:
     app = App(connector=connector)
     retry = RetryStrategy(max_attempts=MOST_ATTEMPTS, wait=RETRY_SECONDS)
-    app.task(name="job", queue="jobs", pass_context=True, retry=retry)(_do)
-    tidy = app.task(name="tidy", queue="jobs", queueing_lock="tidy", pass_context=True)(_tidy)
+    app.task(name="job", queue=LIGHT, pass_context=True, retry=retry)(_do)
+    tidy = app.task(name="tidy", queue=LIGHT, queueing_lock="tidy", pass_context=True)(_tidy)
     app.periodic(cron="* * * * *")(tidy)
     return app
 
@@ -146,6 +161,6 @@ def _do(context: JobContext, account: str, job: str) -> None:
 async def _tidy(context: JobContext, timestamp: int) -> None:
     """Take up jobs whose worker died, and throw away what nobody needs any more: a task of the queue."""
     manager = context.app.job_manager
-    for stalled in await manager.get_stalled_jobs(queue="jobs"):
+    for stalled in await manager.get_stalled_jobs():
         await manager.retry_job(stalled)
     await asyncio.to_thread(context.additional_context["tidy"])

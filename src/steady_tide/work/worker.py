@@ -1,7 +1,7 @@
 """Doing jobs: one attempt at a time, ended once and for all under its row's lock."""
 
 import logging
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from datetime import UTC, datetime, timedelta
@@ -15,13 +15,15 @@ from steady_tide.store.database import Database
 from steady_tide.store.errors import NotFound, Unavailable
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories.accounts import accounts_due, forget_account, forget_old_attempts
+from steady_tide.store.repositories.footage import files_in_use, forget_footage
 from steady_tide.store.repositories.jobs import forget_ended, still_needed
 from steady_tide.store.repositories.removed import forget_removed
 from steady_tide.store.repositories.shares import forget_shares
 from steady_tide.store.tables import JobRow
 from steady_tide.work.jobs import JobProblem, JobState, end
-from steady_tide.work.kinds import KINDS, Task
+from steady_tide.work.kinds import KINDS
 from steady_tide.work.queue import Interrupted, Turn
+from steady_tide.work.task import Task
 
 log = logging.getLogger("steady_tide.work")
 
@@ -66,7 +68,13 @@ class Worker:
                 return None
             row.state = JobState.RUNNING.value
             task = Task(
-                row.subject, row.file, self.files, lambda share: self._told(turn, share), stopping=turn.stopping
+                row.subject,
+                row.file,
+                self.files,
+                turn.account_id,
+                lambda share: self._told(turn, share),
+                stopping=turn.stopping,
+                meanwhile=lambda keep: self._meanwhile(turn, keep),
             )
             return row.kind, task
 
@@ -76,7 +84,14 @@ class Worker:
             if row is not None:
                 KINDS[kind].keep(Workplace(rows, self.shared), task.subject, found)
                 end(row, JobState.DONE)
+        KINDS[kind].after(self.files, task.subject, found)
         self._discard(task.file)
+
+    def _meanwhile(self, turn: Turn, keep: Callable[[Workplace], None]) -> None:
+        with self._row(turn) as (rows, row):
+            if row is None:
+                raise Interrupted
+            keep(Workplace(rows, self.shared))
 
     def _told(self, turn: Turn, share: float) -> None:
         if turn.stopping():
@@ -87,9 +102,11 @@ class Worker:
             row.progress = share
 
     def _ended(self, turn: Turn, state: JobState, problems: list[JobProblem]) -> None:
-        with self._row(turn) as (_, row):
+        with self._row(turn) as (rows, row):
             file = row.file if row is not None else None
             if row is not None:
+                words = "; ".join(one.message for one in problems)
+                KINDS[row.kind].refused(Workplace(rows, self.shared), row.subject, words)
                 end(row, state, problems)
         self._discard(file)
 
@@ -122,10 +139,11 @@ class Worker:
                 forget_old_attempts(session, now - timedelta(days=1))
                 forget_removed(session, now - KEPT)
                 forget_shares(session, now)
+                forget_footage(session, now - KEPT)
                 for account_id in accounts_due(session, now):
                     forget_account(session, account_id)
                     log.warning("account %s was deleted, as its owner wished a week ago", account_id)
-                needed = still_needed(session, old)
+                needed = still_needed(session, old) | files_in_use(session, old)
         except Unavailable:
             return
         for file in old:

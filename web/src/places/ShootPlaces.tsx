@@ -5,6 +5,7 @@ const PLACES = [
   { path: "day", name: "The day" },
   { path: "ready", name: "Getting ready" },
   { path: "shots", name: "Shot list" },
+  { path: "footage", name: "Footage" },
 ];
 
 /** The places of one shoot, from any of them. within: whether one of them is shown, with the way back to all shoots. */

@@ -18,6 +18,10 @@ const Day = lazy(async () => ({ default: (await import("./day/Day")).Day }));
 const DeviceEditor = lazy(async () => ({
   default: (await import("./kit/DeviceEditor")).DeviceEditor,
 }));
+const ClipPlace = lazy(async () => ({ default: (await import("./footage/ClipPlace")).ClipPlace }));
+const FootagePlace = lazy(async () => ({
+  default: (await import("./footage/FootagePlace")).FootagePlace,
+}));
 const Kit = lazy(async () => ({ default: (await import("./kit/Kit")).Kit }));
 const LogbookPlace = lazy(async () => ({ default: (await import("./logbook/LogbookPlace")).LogbookPlace }));
 const Ready = lazy(async () => ({ default: (await import("./ready/Ready")).Ready }));
@@ -59,6 +63,8 @@ export function SignedIn({
             <Route path="shoots/:shootId/day" element={<Day />} />
             <Route path="shoots/:shootId/ready" element={<Ready />} />
             <Route path="shoots/:shootId/shots" element={<Shots />} />
+            <Route path="shoots/:shootId/footage" element={<FootagePlace />} />
+            <Route path="shoots/:shootId/footage/:clipId" element={<ClipPlace />} />
             <Route path="sums" element={<Sums signedIn />} />
             <Route path="sums/:sumKey" element={<Sums signedIn />} />
             <Route path="shared/:link" element={<SharedPlace />} />

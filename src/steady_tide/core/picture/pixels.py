@@ -10,6 +10,8 @@ from steady_tide.core.picture.plate import Codes8, Codes16
 
 Image = NDArray[np.float32]
 Codes = TypeVar("Codes", Codes8, Codes16)
+STRAIGHT_PX = 0.5
+"""A smear that goes aside by less than this is straight."""
 
 
 def sampled(image: Codes, x: Image, y: Image, *, nearest: bool = False, outside: int | None = None) -> Codes:
@@ -36,6 +38,30 @@ def smeared(image: Image, *, across_px: float = 0.0, down_px: float = 0.0) -> Im
     return np.asarray(
         cv2.sepFilter2D(image, -1, line(across_px), line(down_px), borderType=cv2.BORDER_REPLICATE), dtype=np.float32
     )
+
+
+def smeared_along(image: Image, *, across_px: float, down_px: float) -> Image:
+    """An image smeared evenly along a straight way [px], in whichever direction it goes."""
+    length = float(np.hypot(across_px, down_px))
+    if length <= 1.0:
+        return image
+    if min(abs(across_px), abs(down_px)) < STRAIGHT_PX:
+        return smeared(image, across_px=abs(across_px), down_px=abs(down_px))
+    half = int(np.ceil(length / 2.0)) + 1
+    down, across = np.mgrid[-half : half + 1, -half : half + 1].astype(np.float32)
+    along = np.abs(across * across_px + down * down_px) / length
+    aside = np.abs(across * down_px - down * across_px) / length
+    weights = np.clip(length / 2.0 + 0.5 - along, 0.0, 1.0) * np.clip(1.0 - aside, 0.0, 1.0)
+    kernel = (weights / weights.sum()).astype(np.float32)
+    return np.asarray(cv2.filter2D(image, -1, kernel, borderType=cv2.BORDER_REPLICATE), dtype=np.float32)
+
+
+def softened(image: Image, *, radius_px: float) -> Image:
+    """An image out of focus, as a Gaussian of a standard deviation [px] softens it."""
+    if radius_px <= 0.0:
+        return image
+    made = cv2.GaussianBlur(image, (0, 0), radius_px, borderType=cv2.BORDER_REPLICATE)
+    return np.asarray(made, dtype=np.float32)
 
 
 def against_neighbours(image: Codes16, strength: float) -> Codes16:

@@ -10,7 +10,7 @@ from typing import Final, NamedTuple
 import numpy as np
 
 from steady_tide.core.picture import plate as kept
-from steady_tide.core.picture.pixels import Image, sampled, smeared
+from steady_tide.core.picture.pixels import Image, sampled, smeared, smeared_along, softened
 from steady_tide.core.picture.plate import Layer, Patch, Plate
 from steady_tide.core.picture.shot import Frame, Look, Shot, Water, water_over
 from steady_tide.core.picture.stars import stars
@@ -31,11 +31,17 @@ DEPTH: Final = kept.depth_table()
 
 
 class Moment(NamedTuple):
-    """Where things are at a moment [rad]: the subject on its way, and the view by what shakes it."""
+    """Where things are at a moment [rad]: the subject on its way, and the view by what shakes it.
+
+    shaking: how fast the view turns meanwhile, to the right and up [rad/s]; None for the set's usual shake, upright.
+    soft_px: how far it is out of focus [delivered px].
+    """
 
     subject: float = 0.0
     right: float = 0.0
     up: float = 0.0
+    shaking: tuple[float, float] | None = None
+    soft_px: float = 0.0
 
 
 AT_REST: Final = Moment()
@@ -64,11 +70,21 @@ def seen(plate: Plate, shot: Shot, look: Look, moment: Moment = AT_REST) -> Seen
             light = _over(light, layer, view)
     if look.card:
         light = _with_card(light, window, shot)
-    light = smeared(light, down_px=shot.motion.shake_rad_s * shot.motion.shutter_s * shot.frame.focal_px * window.scale)
+    light = _shaken(softened(light, radius_px=moment.soft_px * window.scale), shot, window, moment)
     for layer in plate.layers:
         if layer.moves == "carried":
             light = _over(light, layer, view)
     return Seen(light, window, toward)
+
+
+def _shaken(light: Image, shot: Shot, window: Window, moment: Moment) -> Image:
+    """Light smeared by how the view turns while the shutter is open."""
+    reach = shot.motion.shutter_s * shot.frame.focal_px * window.scale
+    if moment.shaking is None:
+        return smeared(light, down_px=shot.motion.shake_rad_s * reach)
+    right, up = moment.shaking
+    reach *= shot.frame.port_index
+    return smeared_along(light, across_px=right * reach, down_px=up * reach)
 
 
 def _passing(shot: Shot, window: Window) -> float:

@@ -105,6 +105,11 @@ class Look(Part):
     card: bool = False
 
 
+def every_pixel(frame: Frame) -> Look:
+    """A whole frame at its own pixels, however many they are: for what is recorded, never for what is shown."""
+    return Look.model_construct(width_px=frame.width_px, peek=True, graded=False, card=False)
+
+
 def water_over(water: Water, distance_m: Quantity) -> tuple[Floats, Floats]:
     """What passes from things at distances [m] to the lens, and what the water adds there, each (..., 3).
 

@@ -1,6 +1,6 @@
 """Jobs: how many wait, and what of them nobody needs any more."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from datetime import datetime
 
 from sqlalchemy import delete, func, select
@@ -10,9 +10,10 @@ from steady_tide.store.owned import Rows
 from steady_tide.store.tables import JobRow
 
 
-def unfinished(rows: Rows) -> int:
-    """How many jobs of an account have not ended."""
-    mine = (JobRow.account_id == rows.account_id, JobRow.ended_at.is_(None))
+def unfinished(rows: Rows, kinds: Collection[str], *, others: bool = False) -> int:
+    """How many jobs of some kinds, or of all others, of an account have not ended."""
+    of_kind = JobRow.kind.not_in(kinds) if others else JobRow.kind.in_(kinds)
+    mine = (JobRow.account_id == rows.account_id, JobRow.ended_at.is_(None), of_kind)
     return rows.session.scalar(select(func.count()).select_from(JobRow).where(*mine)) or 0
 
 

@@ -2668,6 +2668,182 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/uploads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Uploads
+         * @description Files on their way in.
+         */
+        get: operations["footage_uploads"];
+        put?: never;
+        /**
+         * Begin
+         * @description Begin to send a file.
+         */
+        post: operations["footage_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/uploads/{upload_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop
+         * @description Call off sending a file.
+         */
+        delete: operations["footage_drop"];
+        options?: never;
+        /**
+         * Offset
+         * @description How much of a file is here.
+         */
+        head: operations["footage_offset"];
+        /**
+         * Go On
+         * @description Send the next piece of a file. What arrived before a connection broke is kept.
+         */
+        patch: operations["footage_go_on"];
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/footage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Footage
+         * @description The clips of a shoot, and those of none.
+         */
+        get: operations["footage_footage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/footage/known": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Known
+         * @description The clip with these contents that is here already, by a hash of its length and ends.
+         */
+        get: operations["footage_known"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clips/{clip_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Clip
+         * @description A clip with everything it says, held against its set.
+         */
+        get: operations["footage_clip"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete
+         * @description Delete a clip; it can be brought back within a week.
+         */
+        delete: operations["footage_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clips/{clip_id}/setup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Move
+         * @description Say of which scene and camera a clip is.
+         */
+        put: operations["footage_move"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clips/{clip_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Bring a deleted clip back.
+         */
+        post: operations["footage_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clips/{clip_id}/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture
+         * @description A picture of a clip, or the small copy that plays, from where it is asked for.
+         */
+        get: operations["footage_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -3274,6 +3450,62 @@ export interface components {
             shake_deg_per_s: number;
         };
         /**
+         * Cause
+         * @description Why a clip may be as it is. cost: the least is likeliest; weight: among those told [0, 1].
+         *
+         *     setting, value, text: what was otherwise than planned, and planned, planned_text: what was to be. carried: the way;
+         *     stops: how much more light.
+         */
+        Cause: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "setting" | "carried" | "light" | "colour-drift" | "exposure-drift" | "jumps" | "soft" | "doubled";
+            /** Weight */
+            weight: number;
+            setting?: components["schemas"]["Setting"] | null;
+            /** Value */
+            value?: string | number | null;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Planned Text
+             * @default
+             */
+            planned_text: string;
+            /**
+             * Carried
+             * @default
+             */
+            carried: string;
+            /** Stops */
+            stops?: number | null;
+            /** Shutter S */
+            shutter_s?: number | null;
+            /** Iso */
+            iso?: number | null;
+            /**
+             * Signs
+             * @default []
+             */
+            signs: components["schemas"]["SignShown"][];
+        };
+        /**
+         * CauseTold
+         * @description A cause in words, with what to do. weight: how likely of those told [0, 1].
+         */
+        CauseTold: {
+            cause: components["schemas"]["Cause"];
+            /** Words */
+            words: string;
+            /** Advice */
+            advice: string;
+        };
+        /**
          * Cell
          * @description Batteries of one kind for some devices. Health: share of the capacity that age has left.
          */
@@ -3475,6 +3707,77 @@ export interface components {
             /** Label */
             label: string;
             usual: components["schemas"]["Remembered"];
+        };
+        /**
+         * ClipDetail
+         * @description A clip with everything it says. shot: the word of the picture its set should have taken.
+         */
+        ClipDetail: {
+            clip: components["schemas"]["ClipView"];
+            reading: components["schemas"]["Reading"] | null;
+            held: components["schemas"]["HeldClip"] | null;
+            /** Against */
+            against: string;
+            /** Why Not */
+            why_not: string;
+            /** Shot */
+            shot: string;
+        };
+        /**
+         * ClipView
+         * @description A clip on the contact sheet. words: its verdict against the plan; off: signs that are not as planned.
+         */
+        ClipView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Bytes */
+            bytes: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "first" | "read" | "refused" | "double";
+            /** Problem */
+            problem: string;
+            /** Job Id */
+            job_id: string | null;
+            /** Shoot Id */
+            shoot_id: string | null;
+            /** Scene Id */
+            scene_id: string | null;
+            /** Setup Id */
+            setup_id: string | null;
+            /** Take Id */
+            take_id: string | null;
+            /**
+             * Assigned
+             * @enum {string}
+             */
+            assigned: "" | "guess" | "hand";
+            /** Doubt */
+            doubt: number;
+            /** Made At */
+            made_at: string | null;
+            /** Seconds */
+            seconds: number;
+            /** Size */
+            size: string;
+            /** Words */
+            words: string;
+            /** As Planned */
+            as_planned: boolean | null;
+            /** Has */
+            has: ("poster" | "sheet" | "proxy")[];
+            /**
+             * Gone
+             * @default false
+             */
+            gone: boolean;
         };
         /**
          * CloudRequest
@@ -4628,6 +4931,94 @@ export interface components {
             main: boolean;
         };
         /**
+         * FileFacts
+         * @description What the container says. rate: frames a second as declared; variable: whether they come unevenly.
+         *
+         *     mbit_s: of the whole file by its length. turned_deg: how a player turns it. pixel_shape: width over height.
+         */
+        FileFacts: {
+            /**
+             * Kind
+             * @default clip
+             * @enum {string}
+             */
+            kind: "clip" | "still";
+            /**
+             * Container
+             * @default
+             */
+            container: string;
+            /**
+             * Codec
+             * @default
+             */
+            codec: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /**
+             * Bit Depth
+             * @default 8
+             */
+            bit_depth: number;
+            /** Rate */
+            rate?: (string | number) | null;
+            /**
+             * Variable
+             * @default false
+             */
+            variable: boolean;
+            /**
+             * Seconds
+             * @default 0
+             */
+            seconds: number;
+            /**
+             * Frames
+             * @default 0
+             */
+            frames: number;
+            /**
+             * Mbit S
+             * @default 0
+             */
+            mbit_s: number;
+            /**
+             * Turned Deg
+             * @default 0
+             */
+            turned_deg: number;
+            /**
+             * Pixel Shape
+             * @default 1
+             */
+            pixel_shape: number;
+            /**
+             * Full Range
+             * @default false
+             */
+            full_range: boolean;
+            /**
+             * Sound
+             * @default false
+             */
+            sound: boolean;
+            /** Made At */
+            made_at?: string | null;
+            /**
+             * Timecode
+             * @default
+             */
+            timecode: string;
+            /** Iso */
+            iso?: number | null;
+            /** F Number */
+            f_number?: number | null;
+            /** Shutter S */
+            shutter_s?: number | null;
+        };
+        /**
          * Fill
          * @description How full the card in a camera is at a minute, as a share of its capacity [0, 1].
          */
@@ -4782,6 +5173,16 @@ export interface components {
             shutter_s: number;
         };
         /**
+         * Footage
+         * @description The clips of a shoot, by time; those that belong to no shoot beside them.
+         */
+        Footage: {
+            /** Clips */
+            clips: components["schemas"]["ClipView"][];
+            /** Loose */
+            loose: components["schemas"]["ClipView"][];
+        };
+        /**
          * GlassOption
          * @description A filter that could be fitted instead, or the bare lens: stops it takes.
          */
@@ -4896,6 +5297,27 @@ export interface components {
              * @enum {string}
              */
             said_by: "scene" | "shoot" | "account";
+        };
+        /**
+         * HeldClip
+         * @description What a clip is against its plan. outcome: as-planned, otherwise; words: the answer in a sentence.
+         */
+        HeldClip: {
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "as-planned" | "otherwise";
+            /** Words */
+            words: string;
+            /** Facts */
+            facts: components["schemas"]["SettingRecorded"][];
+            /** Signs */
+            signs: components["schemas"]["SignAgainst"][];
+            /** Causes */
+            causes: components["schemas"]["CauseTold"][];
+            /** Ev100 */
+            ev100: number;
         };
         /**
          * Help
@@ -6032,6 +6454,16 @@ export interface components {
             words: string;
         };
         /**
+         * Measure
+         * @description A figure with its standard uncertainty.
+         */
+        Measure: {
+            /** Value */
+            value: number;
+            /** Spread */
+            spread: number;
+        };
+        /**
          * Measures
          * @description The numbers of a set. None where a scene has no such thing.
          *
@@ -6345,6 +6777,36 @@ export interface components {
             csv: string;
         };
         /**
+         * MomentRead
+         * @description A frame that was looked at closely: its levels and colour [code values] and smear [px].
+         */
+        MomentRead: {
+            /** Second */
+            second: number;
+            /** Level */
+            level: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Clipped */
+            clipped: number;
+            /** Crushed */
+            crushed: number;
+            /** Rgb */
+            rgb?: number[] | null;
+            /** Smear Px */
+            smear_px?: number | null;
+        };
+        /**
+         * Move
+         * @description Of which scene and camera a clip is; left empty, of none.
+         */
+        Move: {
+            /** Setup Id */
+            setup_id: string | null;
+        };
+        /**
          * MoveView
          * @description A scene at another time [minutes after local midnight], and the time it had.
          */
@@ -6364,6 +6826,18 @@ export interface components {
             starts_before: number;
             /** Ends Before */
             ends_before: number;
+        };
+        /**
+         * MovedRead
+         * @description How the view moves over time [px a frame]: shaken, and meant.
+         */
+        MovedRead: {
+            /** Second */
+            second: number;
+            /** Shaken Px */
+            shaken_px: number;
+            /** Meant Px */
+            meant_px: number;
         };
         /**
          * NamedLight
@@ -6504,6 +6978,18 @@ export interface components {
             outcome: "none";
             /** Words */
             words: string;
+        };
+        /**
+         * NoiseLevel
+         * @description Noise of luma at a level, both as code values.
+         */
+        NoiseLevel: {
+            /** Level */
+            level: number;
+            /** Sigma */
+            sigma: number;
+            /** Blocks */
+            blocks: number;
         };
         /**
          * NoteGone
@@ -7609,6 +8095,91 @@ export interface components {
             wrong: string[];
         };
         /**
+         * Reading
+         * @description What a clip says. whole: read to the end, not only a first answer from key frames.
+         *
+         *     looked, followed: how many frames were looked at closely, and followed one after another. level: median luma; noise:
+         *     by level; smear_px: root mean square over the frames, smear_deg: the usual way; shake_px, meant_px: from frame to
+         *     frame; jumps: of exposure [s]; doubled, missing: frames.
+         */
+        Reading: {
+            /**
+             * Document
+             * @default steady-tide/reading
+             * @constant
+             */
+            document: "steady-tide/reading";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            facts: components["schemas"]["FileFacts"];
+            /**
+             * Whole
+             * @default true
+             */
+            whole: boolean;
+            /**
+             * Looked
+             * @default 0
+             */
+            looked: number;
+            /**
+             * Followed
+             * @default 0
+             */
+            followed: number;
+            level: components["schemas"]["Measure"];
+            clipped: components["schemas"]["Measure"];
+            crushed: components["schemas"]["Measure"];
+            /**
+             * Noise
+             * @default []
+             */
+            noise: components["schemas"]["NoiseLevel"][];
+            smear_px?: components["schemas"]["Measure"] | null;
+            /** Smear Deg */
+            smear_deg?: number | null;
+            shake_px?: components["schemas"]["Measure"] | null;
+            /** Meant Px */
+            meant_px?: number | null;
+            /**
+             * Sharpness
+             * @default 0
+             */
+            sharpness: number;
+            rippling?: components["schemas"]["Rippling"] | null;
+            /** Rgb */
+            rgb?: number[] | null;
+            /**
+             * Jumps
+             * @default []
+             */
+            jumps: number[];
+            /**
+             * Doubled
+             * @default 0
+             */
+            doubled: number;
+            /**
+             * Missing
+             * @default 0
+             */
+            missing: number;
+            /**
+             * Over Time
+             * @default []
+             */
+            over_time: components["schemas"]["MomentRead"][];
+            /**
+             * Moves
+             * @default []
+             */
+            moves: components["schemas"]["MovedRead"][];
+        };
+        /**
          * ReadingRequest
          * @description Light that was measured: of the open sky, or on the subject of a scene; minutes after local midnight.
          */
@@ -7925,6 +8496,20 @@ export interface components {
             pauses: number;
             /** Lost */
             lost: number;
+        };
+        /**
+         * Rippling
+         * @description Lamps that flicker. depth: half the swing over the mean, in code values; lamp_hz: 0 where it is not known.
+         */
+        Rippling: {
+            /** Beat Hz */
+            beat_hz: number;
+            /** Depth */
+            depth: number;
+            /** Bands */
+            bands: number;
+            /** Lamp Hz */
+            lamp_hz: number;
         };
         /**
          * Rival
@@ -8311,6 +8896,21 @@ export interface components {
          * @enum {string}
          */
         Setting: "frame_shape" | "resolution" | "frame_rate" | "view" | "stabilisation" | "codec" | "bit_depth" | "bit_rate" | "aperture" | "shutter" | "nd_filter" | "iso_floor" | "iso_ceiling" | "exposure_bias" | "exposure_lock" | "metering" | "focus_lock" | "colour_profile" | "white_balance" | "colour_filter" | "lamp" | "lamp_level" | "support" | "sharpening" | "high_dynamic_range" | "low_light_automatic" | "sound" | "wind_reduction" | "separate_audio" | "microphone" | "pre_record" | "length_limit" | "self_timer" | "scheduled_start" | "position_logging" | "beeps" | "screen_lock" | "orientation_lock" | "front_screen" | "shortcut_corners";
+        /**
+         * SettingRecorded
+         * @description A setting that the file itself tells: as planned and as recorded, in words.
+         */
+        SettingRecorded: {
+            setting: components["schemas"]["Setting"];
+            /** Label */
+            label: string;
+            /** Planned */
+            planned: string;
+            /** Recorded */
+            recorded: string;
+            /** Same */
+            same: boolean;
+        };
         /**
          * SettingWord
          * @description A setting's ordinary name.
@@ -8762,6 +9362,49 @@ export interface components {
             /** Shots */
             shots: components["schemas"]["ShotView"][];
             coverage: components["schemas"]["Coverage"];
+        };
+        /**
+         * SignAgainst
+         * @description A sign: seen and planned as people read it. off: in spreads, above 0 is more; within: as planned.
+         */
+        SignAgainst: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "level" | "red" | "blue" | "noise" | "smear" | "shake" | "ripple" | "contrast" | "drift" | "colour_drift" | "jumps" | "doubled" | "softness";
+            /** Label */
+            label: string;
+            /** Seen */
+            seen: string;
+            /** Planned */
+            planned: string;
+            /** Off */
+            off: number;
+            /** Within */
+            within: boolean;
+            /**
+             * Spread
+             * @default
+             */
+            spread: string;
+        };
+        /**
+         * SignShown
+         * @description A sign beside a cause: as seen, as planned, and as the cause would have it.
+         */
+        SignShown: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "level" | "red" | "blue" | "noise" | "smear" | "shake" | "ripple" | "contrast" | "drift" | "colour_drift" | "jumps" | "doubled" | "softness";
+            /** Seen */
+            seen: number;
+            /** Planned */
+            planned: number;
+            /** Explained */
+            explained: number | null;
         };
         /**
          * SignedIn
@@ -9640,6 +10283,30 @@ export interface components {
             ready_minutes: number;
         };
         /**
+         * UploadView
+         * @description A file on its way in.
+         */
+        UploadView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Bytes */
+            bytes: number;
+            /** Received */
+            received: number;
+            /** Shoot Id */
+            shoot_id: string | null;
+            /**
+             * Touched At
+             * Format: date-time
+             */
+            touched_at: string;
+        };
+        /**
          * UsualRequest
          * @description The school that holds where nothing else is said.
          */
@@ -10152,12 +10819,16 @@ export type CardReading = components['schemas']['CardReading'];
 export type CardTime = components['schemas']['CardTime'];
 export type CardView = components['schemas']['CardView'];
 export type CarryingWord = components['schemas']['CarryingWord'];
+export type Cause = components['schemas']['Cause'];
+export type CauseTold = components['schemas']['CauseTold'];
 export type Cell = components['schemas']['Cell'];
 export type Charger = components['schemas']['Charger'];
 export type Charging = components['schemas']['Charging'];
 export type CheckNoted = components['schemas']['CheckNoted'];
 export type CheckView = components['schemas']['CheckView'];
 export type ClassView = components['schemas']['ClassView'];
+export type ClipDetail = components['schemas']['ClipDetail'];
+export type ClipView = components['schemas']['ClipView'];
 export type CloudRequest = components['schemas']['CloudRequest'];
 export type Codec = components['schemas']['Codec'];
 export type ColdCell = components['schemas']['ColdCell'];
@@ -10200,16 +10871,19 @@ export type FieldProblem = components['schemas']['FieldProblem'];
 export type Figure = components['schemas']['Figure'];
 export type FigureChange = components['schemas']['FigureChange'];
 export type Figured = components['schemas']['Figured'];
+export type FileFacts = components['schemas']['FileFacts'];
 export type Fill = components['schemas']['Fill'];
 export type Filming = components['schemas']['Filming'];
 export type FilterInWater = components['schemas']['FilterInWater'];
 export type FilterSpectrum = components['schemas']['FilterSpectrum'];
 export type Flicker = components['schemas']['Flicker'];
+export type Footage = components['schemas']['Footage'];
 export type GlassOption = components['schemas']['GlassOption'];
 export type Habits = components['schemas']['Habits'];
 export type Heading = components['schemas']['Heading'];
 export type Health = components['schemas']['Health'];
 export type Held = components['schemas']['Held'];
+export type HeldClip = components['schemas']['HeldClip'];
 export type Help = components['schemas']['Help'];
 export type Hint = components['schemas']['Hint'];
 export type HourRequest = components['schemas']['HourRequest'];
@@ -10257,6 +10931,7 @@ export type Match = components['schemas']['Match'];
 export type Matched = components['schemas']['Matched'];
 export type MatchedScene = components['schemas']['MatchedScene'];
 export type Mattering = components['schemas']['Mattering'];
+export type Measure = components['schemas']['Measure'];
 export type Measures = components['schemas']['Measures'];
 export type MemoryCard = components['schemas']['MemoryCard'];
 export type MenuEntry = components['schemas']['MenuEntry'];
@@ -10265,12 +10940,16 @@ export type MindedView = components['schemas']['MindedView'];
 export type Mode = components['schemas']['Mode'];
 export type ModeStrength = components['schemas']['ModeStrength'];
 export type ModeTable = components['schemas']['ModeTable'];
+export type MomentRead = components['schemas']['MomentRead'];
+export type Move = components['schemas']['Move'];
 export type MoveView = components['schemas']['MoveView'];
+export type MovedRead = components['schemas']['MovedRead'];
 export type NamedLight = components['schemas']['NamedLight'];
 export type NdFilter = components['schemas']['NdFilter'];
 export type NewAccount = components['schemas']['NewAccount'];
 export type NewShots = components['schemas']['NewShots'];
 export type NoPicture = components['schemas']['NoPicture'];
+export type NoiseLevel = components['schemas']['NoiseLevel'];
 export type NoteGone = components['schemas']['NoteGone'];
 export type NoteNoted = components['schemas']['NoteNoted'];
 export type Option = components['schemas']['Option'];
@@ -10319,6 +10998,7 @@ export type Ramp = components['schemas']['Ramp'];
 export type ReachPart = components['schemas']['ReachPart'];
 export type ReadBackNoted = components['schemas']['ReadBackNoted'];
 export type Readiness = components['schemas']['Readiness'];
+export type Reading = components['schemas']['Reading'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
 export type ReadingView = components['schemas']['ReadingView'];
 export type ReadyView = components['schemas']['ReadyView'];
@@ -10331,6 +11011,7 @@ export type Remembered = components['schemas']['Remembered'];
 export type RemovedView = components['schemas']['RemovedView'];
 export type Replanned = components['schemas']['Replanned'];
 export type Rests = components['schemas']['Rests'];
+export type Rippling = components['schemas']['Rippling'];
 export type Rival = components['schemas']['Rival'];
 export type RuleView = components['schemas']['RuleView'];
 export type Running = components['schemas']['Running'];
@@ -10350,6 +11031,7 @@ export type Sensor = components['schemas']['Sensor'];
 export type Sent = components['schemas']['Sent'];
 export type SetValue = components['schemas']['SetValue'];
 export type Setting = components['schemas']['Setting'];
+export type SettingRecorded = components['schemas']['SettingRecorded'];
 export type SettingWord = components['schemas']['SettingWord'];
 export type SettingsReading = components['schemas']['SettingsReading'];
 export type SetupRequest = components['schemas']['SetupRequest'];
@@ -10373,6 +11055,8 @@ export type ShotStart = components['schemas']['ShotStart'];
 export type ShotTable = components['schemas']['ShotTable'];
 export type ShotView = components['schemas']['ShotView'];
 export type ShotsView = components['schemas']['ShotsView'];
+export type SignAgainst = components['schemas']['SignAgainst'];
+export type SignShown = components['schemas']['SignShown'];
 export type SignedIn = components['schemas']['SignedIn'];
 export type SkyEvent = components['schemas']['SkyEvent'];
 export type SkyLight = components['schemas']['SkyLight'];
@@ -10408,6 +11092,7 @@ export type Understood = components['schemas']['Understood'];
 export type UnderstoodMode = components['schemas']['UnderstoodMode'];
 export type Unmatched = components['schemas']['Unmatched'];
 export type Upkeep = components['schemas']['Upkeep'];
+export type UploadView = components['schemas']['UploadView'];
 export type UsualRequest = components['schemas']['UsualRequest'];
 export type VerdictNoted = components['schemas']['VerdictNoted'];
 export type View = components['schemas']['View'];
@@ -28490,6 +29175,1382 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Before"] | null;
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_uploads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UploadView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_begin: {
+        parameters: {
+            query?: never;
+            header: {
+                "Upload-Length": number;
+                "Upload-Metadata"?: string;
+            };
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_drop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                upload_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_offset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                upload_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_go_on: {
+        parameters: {
+            query?: never;
+            header: {
+                "Upload-Offset": number;
+            };
+            path: {
+                upload_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_footage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Footage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_known: {
+        parameters: {
+            query: {
+                quick: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_clip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                clip_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipDetail"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                clip_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                clip_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Move"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipDetail"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                clip_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_picture: {
+        parameters: {
+            query?: never;
+            header?: {
+                range?: string;
+            };
+            path: {
+                clip_id: string;
+                kind: "poster" | "sheet" | "proxy";
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
+                    "video/mp4": unknown;
+                };
+            };
+            /** @description Some of it. */
+            206: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {

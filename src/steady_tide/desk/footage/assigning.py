@@ -1,0 +1,95 @@
+"""Finding the scene, camera and take of a clip."""
+
+from datetime import datetime, timedelta
+from typing import Final
+from zoneinfo import ZoneInfo
+
+from steady_tide.core.errors import BadInput
+from steady_tide.core.footage.assign import Assigned, Possible, assign
+from steady_tide.core.footage.causes import codec_of, cost, otherwise
+from steady_tide.core.footage.expected import expected, scene_under
+from steady_tide.core.footage.held import seen_of
+from steady_tide.core.footage.recorded import recorded
+from steady_tide.core.kit.settings import Setting
+from steady_tide.core.plan.physics.space import Spaces
+from steady_tide.core.reading.reading import Reading
+from steady_tide.desk.footage.holding import Holding, Set
+from steady_tide.desk.workplace import Workplace
+from steady_tide.store.repositories.setups import setups_of
+from steady_tide.store.repositories.shoots import scenes_of, shoots
+from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
+
+NEAR: Final = timedelta(days=2)
+"""Shoots this near to a clip are looked at where nobody says which it is of."""
+MOST_SHOOTS: Final = 3
+MOST_POSSIBLE: Final = 60
+
+
+def looks(spaces: Spaces, sets: list[Set], reading: Reading) -> list[tuple[int, float]]:
+    """For each set: facts of the file it would have otherwise, and squares of how the signs differ."""
+    from steady_tide.media.plates import plate
+
+    found = []
+    for one in sets:
+        try:
+            base = recorded(spaces, one.problem, one.values, one.light, one.plate)
+        except BadInput:
+            found.append((4, 100.0))
+            continue
+        codec = codec_of(str(one.values[Setting.CODEC]))
+        told = expected(base.shot, scene_under(plate(one.plate), base.shot))
+        wrong = otherwise(reading.facts, base.shot, one.values, codec)
+        found.append((len(wrong), cost(seen_of(reading, base.shot), told)))
+    return found
+
+
+class Assigning:
+    """Assigns one account's clips."""
+
+    def __init__(self, at: Workplace, holding: Holding) -> None:
+        self.at = at
+        self.rows = at.rows
+        self.holding = holding
+
+    def assign(self, shoot_id: object, reading: Reading) -> tuple[ShootRow, Assigned] | None:
+        """The likeliest scene, camera and take of a clip, within its shoot where that is known."""
+        found: list[tuple[ShootRow, SceneRow, SetupRow, Set]] = []
+        for shoot in self._shoots(shoot_id, reading):
+            for scene in scenes_of(self.rows, shoot.id):
+                for setup in setups_of(self.rows, scene.id):
+                    if len(found) < MOST_POSSIBLE and (one := self.holding.set_of(setup, None)) is not None:
+                        found.append((shoot, scene, setup, one))
+        if not found:
+            return None
+        seen = self.at.shared.planners.ask(looks, [one for *_, one in found], reading)
+        possible = [
+            self._possible(shoot, scene, setup, wrong, look)
+            for (shoot, scene, setup, _), (wrong, look) in zip(found, seen, strict=True)
+        ]
+        best = assign(reading.facts.made_at, reading.facts.seconds, possible)
+        if best is None:
+            return None
+        return next(shoot for shoot, _, setup, _ in found if setup.id == best.setup), best
+
+    def _shoots(self, shoot_id: object, reading: Reading) -> list[ShootRow]:
+        every = shoots(self.rows)
+        if shoot_id is not None:
+            return [one for one in every if one.id == shoot_id]
+        made = reading.facts.made_at
+        near = [one for one in every if made and one.day and abs(one.day - made.date()) <= NEAR]
+        return near[:MOST_SHOOTS]
+
+    def _possible(self, shoot: ShootRow, scene: SceneRow, setup: SetupRow, wrong: int, look: float) -> Possible:
+        starts, ends = self._planned(shoot, scene)
+        takes = [(take.id, take.at) for take in self.holding.takes(shoot.id) if take.setup == setup.id]
+        return Possible(scene.id, setup.id, starts, ends, takes, wrong, look)
+
+    def _planned(self, shoot: ShootRow, scene: SceneRow) -> tuple[datetime | None, datetime | None]:
+        """When a scene is planned, where that is known."""
+        if shoot.day is None or scene.starts is None or scene.ends is None:
+            return None, None
+        over = self.holding.planner.skies.over(shoot)
+        if over is None:
+            return None, None
+        midnight = datetime.combine(shoot.day, datetime.min.time(), ZoneInfo(over.sky.zone))
+        return midnight + timedelta(minutes=scene.starts), midnight + timedelta(minutes=scene.ends)

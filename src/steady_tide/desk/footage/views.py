@@ -1,0 +1,53 @@
+"""Clips as they are handed out."""
+
+from datetime import datetime
+from typing import Literal
+from uuid import UUID
+
+from steady_tide.core.footage.held import HeldClip
+from steady_tide.core.reading.reading import Reading
+from steady_tide.desk.views import View
+
+State = Literal["waiting", "first", "read", "refused", "double"]
+
+
+class ClipView(View):
+    """A clip on the contact sheet. words: its verdict against the plan; off: signs that are not as planned."""
+
+    id: UUID
+    name: str
+    bytes: int
+    state: State
+    problem: str
+    job_id: UUID | None
+    shoot_id: UUID | None
+    scene_id: UUID | None
+    setup_id: UUID | None
+    take_id: UUID | None
+    assigned: Literal["", "guess", "hand"]
+    doubt: float
+    made_at: datetime | None
+    seconds: float
+    size: str
+    words: str
+    as_planned: bool | None
+    has: list[Literal["poster", "sheet", "proxy"]]
+    gone: bool = False
+
+
+class ClipDetail(View):
+    """A clip with everything it says. shot: the word of the picture its set should have taken."""
+
+    clip: ClipView
+    reading: Reading | None
+    held: HeldClip | None
+    against: str
+    why_not: str
+    shot: str
+
+
+class Footage(View):
+    """The clips of a shoot, by time; those that belong to no shoot beside them."""
+
+    clips: list[ClipView]
+    loose: list[ClipView]

@@ -1,0 +1,1 @@
+"""Strangers' clips: opened, read and made small in a process with limits."""

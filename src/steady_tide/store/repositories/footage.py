@@ -1,0 +1,63 @@
+"""Footage: uploads on their way in, clips, and which large files they need."""
+
+from collections.abc import Sequence
+from datetime import datetime
+from uuid import UUID
+
+from sqlalchemy import func, or_, select
+
+from steady_tide.store.database import Session
+from steady_tide.store.owned import Rows
+from steady_tide.store.tables import ClipRow, UploadRow
+
+
+def clips_of(rows: Rows, shoot_id: UUID | None) -> list[ClipRow]:
+    """Clips of a shoot, or those of none, as they were filmed; none that was deleted."""
+    where = ClipRow.shoot_id.is_(None) if shoot_id is None else ClipRow.shoot_id == shoot_id
+    query = rows.query(ClipRow).where(where, ClipRow.gone_at.is_(None))
+    return rows.all(query.order_by(ClipRow.made_at.asc().nulls_last(), ClipRow.created_at, ClipRow.id))
+
+
+def uploads_of(rows: Rows) -> list[UploadRow]:
+    """Files on their way in, the latest first."""
+    return rows.all(rows.query(UploadRow).order_by(UploadRow.touched_at.desc()))
+
+
+def known(rows: Rows, *, quick: str = "", digest: str = "") -> ClipRow | None:
+    """The clip with these contents that is there, by its quick or its whole hash."""
+    if not (quick or digest):
+        return None
+    same = ClipRow.digest == digest if digest else ClipRow.quick == quick
+    query = rows.query(ClipRow).where(same, ClipRow.state.not_in(("refused", "double")))
+    return rows.session.scalar(query.order_by(ClipRow.gone_at.desc().nulls_first()).limit(1))
+
+
+def bytes_kept(rows: Rows) -> int:
+    """What an account's footage takes, with what is on its way."""
+    clips = select(func.coalesce(func.sum(ClipRow.bytes), 0)).where(
+        ClipRow.account_id == rows.account_id, ClipRow.file.is_not(None)
+    )
+    uploads = select(func.coalesce(func.sum(UploadRow.bytes), 0)).where(UploadRow.account_id == rows.account_id)
+    return int(rows.session.scalar(clips) or 0) + int(rows.session.scalar(uploads) or 0)
+
+
+def forget_footage(session: Session, before: datetime) -> None:
+    """Remove clips that were deleted, and uploads nobody went on with, before a moment."""
+    for clip in session.scalars(select(ClipRow).where(ClipRow.gone_at < before)):
+        session.delete(clip)
+    for upload in session.scalars(select(UploadRow).where(UploadRow.touched_at < before)):
+        session.delete(upload)
+
+
+def files_in_use(session: Session, files: Sequence[str]) -> set[str]:
+    """Those of some large files that footage needs."""
+    if not files:
+        return set()
+    found = {key for key in session.scalars(select(ClipRow.file).where(ClipRow.file.in_(files))) if key}
+    accounts = {UUID(key.split("/")[0]) for key in files}
+    of_ours = or_(*(ClipRow.account_id == one for one in accounts))
+    for pictures, pieces in session.execute(select(ClipRow.pictures, ClipRow.parts).where(of_ours)):
+        found.update(str(key) for key in (*pictures.values(), *pieces))
+    for pieces in session.scalars(select(UploadRow.parts).where(UploadRow.account_id.in_(accounts))):
+        found.update(pieces)
+    return found & set(files)

@@ -1,0 +1,42 @@
+"""What a kind of job is, and what it is given to work with."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from steady_tide.desk.workplace import Workplace
+from steady_tide.storage import Files
+
+Subject = Mapping[str, Any]
+
+
+@dataclass(frozen=True)
+class Task:
+    """What a kind is given to work with: its subject, the file sent with it, where to tell progress and ask to stop.
+
+    meanwhile: keep something that is known before the rest, in a transaction of its own.
+    """
+
+    subject: Subject
+    file: str | None
+    files: Files
+    account_id: UUID
+    progress: Callable[[float], None]
+    stopping: Callable[[], bool]
+    meanwhile: Callable[[Callable[[Workplace], None]], None]
+
+
+@dataclass(frozen=True)
+class Kind:
+    """find: long, without a connection; raises BadInput in words. keep: short, in one transaction.
+
+    refused: what is noted where it cannot be done, and why. after: once that is kept, what is not needed any more.
+     heavy: takes minutes; done where nothing waits for it.
+    """
+
+    find: Callable[[Task], Any]
+    keep: Callable[[Workplace, Subject, Any], None]
+    refused: Callable[[Workplace, Subject, str], None] = lambda at, subject, words: None
+    after: Callable[[Files, Subject, Any], None] = lambda files, subject, found: None
+    heavy: bool = False

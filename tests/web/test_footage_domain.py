@@ -1,0 +1,52 @@
+"""Footage as the browser words it: sizes, lengths, groups, verdicts, curves."""
+
+from typing import Any
+
+import pytest
+
+from tests.web.conftest import Call
+
+
+@pytest.mark.parametrize(
+    ("bytes_", "told"), [(0, "0 bytes"), (999, "999 bytes"), (1500, "1.5 kB"), (23_328_036, "23 MB"), (4e12, "4 TB")]
+)
+def test_sizes(call: Call, bytes_: float, told: str) -> None:
+    assert call("footage.size", bytes_) == told
+
+
+@pytest.mark.parametrize(("seconds", "told"), [(8.44, "8.4 s"), (59.9, "59.9 s"), (125, "2:05 min")])
+def test_lengths(call: Call, seconds: float, told: str) -> None:
+    assert call("footage.length", seconds) == told
+
+
+def clip(**more: Any) -> dict[str, Any]:
+    plain = {"id": "a", "name": "a.mp4", "state": "read", "problem": "", "scene_id": None, "setup_id": None}
+    return {**plain, "assigned": "", "doubt": 0, "words": "", "as_planned": None, **more}
+
+
+def test_clips_stand_under_their_scenes_and_the_rest_last(call: Call) -> None:
+    scenes = [{"id": "s1", "name": "One"}, {"id": "s2", "name": "Two"}]
+    clips = [clip(id="a", scene_id="s2"), clip(id="b", scene_id="gone"), clip(id="c")]
+    groups = call("footage.byScene", scenes, clips)
+    assert [(one["scene"] and one["scene"]["id"], [c["id"] for c in one["clips"]]) for one in groups] == [
+        ("s1", []), ("s2", ["a"]), (None, ["b", "c"]),
+    ]  # fmt: skip
+
+
+def test_what_a_clip_is_is_told_in_a_line(call: Call) -> None:
+    assert call("footage.verdict", clip(state="refused", problem="empty"))["tone"] == "signal"
+    assert call("footage.verdict", clip(words="As planned.", as_planned=True)) == {
+        "text": "As planned.",
+        "tone": "plain",
+    }
+    assert call("footage.verdict", clip())["text"] == "belongs to no scene yet"
+    assert call("footage.doubt", clip(assigned="guess", doubt=0.7)) == "a guess: look"
+    assert call("footage.doubt", clip(assigned="hand", doubt=0.7)) == ""
+
+
+def test_curves_go_over_the_clips_own_time(call: Call) -> None:
+    over = [{"second": at, "level": 0.4 + at / 10, "clipped": 0, "rgb": [0.5, 0.4, 0.3]} for at in (0.0, 1.0, 2.0)]
+    found = {one["key"]: one for one in call("footage.curves", {"over_time": over, "moves": [], "jumps": [1.0]})}
+    assert set(found) == {"level", "warmth", "clipped"}, "what was not read has no curve"
+    assert found["level"]["jumps"] == [1.0] and (found["level"]["low"], found["level"]["high"]) == (0, 100)
+    assert call("footage.path", found["level"], 2, 200, 100) == "M0.0 60.0L100.0 50.0L200.0 40.0"

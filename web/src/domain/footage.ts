@@ -1,0 +1,147 @@
+/** Clips as they are shown: sizes, groups by scene, measures as curves over a clip's own time. Pure. */
+
+import type { ClipView, MomentRead, MovedRead, Reading, SceneSummary } from "./documents";
+
+const KILO = 1000;
+const UNITS = ["bytes", "kB", "MB", "GB", "TB"];
+
+/** A number of bytes as people say it: 812 kB, 4.1 GB. */
+export function size(bytes: number): string {
+  let at = 0;
+  let left = bytes;
+  while (left >= KILO && at < UNITS.length - 1) {
+    left /= KILO;
+    at += 1;
+  }
+  return `${at === 0 || left >= 100 ? Math.round(left) : Number(left.toPrecision(2))} ${UNITS[at]}`;
+}
+
+/** A length of time: 8.4 s, 2:05 min. */
+export function length(seconds: number): string {
+  if (seconds < 60) return `${seconds.toFixed(1)} s`;
+  const whole = Math.round(seconds);
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")} min`;
+}
+
+/** A moment within a clip: 0:03.2. */
+export function moment(seconds: number): string {
+  const minutes = Math.floor(seconds / 60);
+  return `${minutes}:${(seconds - 60 * minutes).toFixed(1).padStart(4, "0")}`;
+}
+
+export type SceneGroup = { scene: SceneSummary | null; clips: ClipView[] };
+
+/** Clips under their scenes, in the order of the shoot; those of none last. */
+export function byScene(scenes: SceneSummary[], clips: ClipView[]): SceneGroup[] {
+  const groups: SceneGroup[] = scenes.map((scene) => ({
+    scene,
+    clips: clips.filter((clip) => clip.scene_id === scene.id),
+  }));
+  const known = new Set(scenes.map((scene) => scene.id));
+  const rest = clips.filter((clip) => !clip.scene_id || !known.has(clip.scene_id));
+  return [...groups, { scene: null, clips: rest }];
+}
+
+/** Whether anything of some clips is still being worked on. */
+export const atWork = (clips: ClipView[]): boolean =>
+  clips.some((clip) => clip.state === "waiting" || clip.state === "first");
+
+/** How sure it is of what a clip is, in words; empty where nobody needs to look. */
+export function doubt(clip: ClipView): string {
+  if (clip.assigned !== "guess") return "";
+  if (clip.doubt > 0.5) return "a guess: look";
+  return clip.doubt > 0.15 ? "likely" : "";
+}
+
+export type Verdict = { text: string; tone: "plain" | "signal" };
+
+/** What a clip is against its plan, in a line. */
+export function verdict(clip: ClipView): Verdict {
+  if (clip.state === "refused" || clip.state === "double") return { text: clip.problem, tone: "signal" };
+  if (clip.state === "waiting") return { text: "waits to be read", tone: "plain" };
+  if (clip.state === "first") return { text: "first answer; read on", tone: "plain" };
+  if (clip.words) return { text: clip.words, tone: clip.as_planned ? "plain" : "signal" };
+  return { text: clip.setup_id ? "read" : "belongs to no scene yet", tone: "plain" };
+}
+
+// Curves over a clip's own time.
+
+export type CurvePoint = { second: number; value: number };
+export type Curve = {
+  key: string;
+  label: string;
+  unit: string;
+  points: CurvePoint[];
+  low: number;
+  high: number;
+  /** Moments to mark [s]. */
+  jumps: number[];
+};
+
+const points = <Of extends { second: number }>(
+  of: Of[],
+  value: (one: Of) => number | null | undefined,
+): CurvePoint[] =>
+  of.flatMap((one) => {
+    const found = value(one);
+    return found == null ? [] : [{ second: one.second, value: found }];
+  });
+
+/** A curve from nothing, or from the least where that lies below, to the most there is or is worth a scale. */
+function curve(key: string, label: string, unit: string, found: CurvePoint[], least: number): Curve | null {
+  if (found.length < 2) return null;
+  const values = found.map((one) => one.value);
+  const high = Math.max(...values, least);
+  const low = Math.min(0, ...values) < 0 ? -Math.max(high, -Math.min(...values)) : 0;
+  return { key, label, unit, points: found, low, high, jumps: [] };
+}
+
+const percent = (share: number) => 100 * share;
+const warmth = (one: MomentRead) => (one.rgb ? percent((one.rgb[0] ?? 0) - (one.rgb[2] ?? 0)) : null);
+
+/** What a reading tells over time, as far as it tells it. */
+export function curves(reading: Reading): Curve[] {
+  const { over_time, moves } = reading;
+  const all = [
+    curve(
+      "level",
+      "Brightness of the middle",
+      "%",
+      points(over_time, (one) => percent(one.level)),
+      100,
+    ),
+    curve(
+      "smear",
+      "Smear",
+      "px",
+      points(over_time, (one) => one.smear_px),
+      4,
+    ),
+    curve(
+      "shaken",
+      "Shake from frame to frame",
+      "px",
+      points(moves as MovedRead[], (one) => one.shaken_px),
+      2,
+    ),
+    curve("warmth", "Red over blue", "%", points(over_time, warmth), 10),
+    curve(
+      "clipped",
+      "Blown out",
+      "%",
+      points(over_time, (one) => percent(one.clipped)),
+      2,
+    ),
+  ];
+  const found = all.filter((one): one is Curve => one !== null);
+  return found.map((one) => (one.key === "level" ? { ...one, jumps: reading.jumps } : one));
+}
+
+/** The way of a curve as an SVG path in a box of this size. seconds: how long the clip is. */
+export function path(of: Curve, seconds: number, width: number, height: number): string {
+  const x = (second: number) => (width * second) / Math.max(seconds, 1e-6);
+  const y = (value: number) => height - (height * (value - of.low)) / (of.high - of.low || 1);
+  return of.points
+    .map((one, at) => `${at === 0 ? "M" : "L"}${x(one.second).toFixed(1)} ${y(one.value).toFixed(1)}`)
+    .join("");
+}

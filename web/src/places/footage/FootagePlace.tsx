@@ -1,0 +1,148 @@
+import { useState } from "react";
+import { useParams } from "react-router";
+import type { ClipView, Footage, ShootView } from "../../domain/documents";
+import { byScene } from "../../domain/footage";
+import { Refused } from "../../domain/refused";
+import { useClipActs, useFootage } from "../../state/footage";
+import { useShoots } from "../../state/queries";
+import { Button } from "../../ui/Button";
+import { Notice, Waiting } from "../../ui/Notice";
+import { Nowhere } from "../Nowhere";
+import { ShootPlaces } from "../ShootPlaces";
+import { BringIn } from "./BringIn";
+import { ClipStrip } from "./ClipStrip";
+
+/** The clips of a shoot, as a contact sheet under its scenes. */
+export function FootagePlace() {
+  const { shootId = "" } = useParams();
+  const footage = useFootage(shootId);
+  const shoots = useShoots();
+  if (footage.isPending || shoots.isPending) return <Waiting what="the footage" />;
+  if (footage.error instanceof Refused) return <Nowhere />;
+  if (footage.isError || shoots.isError)
+    return <Notice>The service does not answer. It is asked again when you come back.</Notice>;
+  const shoot = shoots.data.find((one) => one.id === shootId);
+  return shoot ? <Sheet shoot={shoot} footage={footage.data} /> : <Nowhere />;
+}
+
+function told({ clips }: Footage): string {
+  const read = clips.filter((clip) => clip.as_planned !== null);
+  const off = read.filter((clip) => !clip.as_planned).length;
+  if (clips.length === 0) return "";
+  if (read.length === 0) return `${clips.length} ${clips.length === 1 ? "clip" : "clips"}.`;
+  if (off === 0) return read.length === 1 ? "This clip is as planned." : `All ${read.length} are as planned.`;
+  return `${off} of ${read.length} ${off === 1 ? "is" : "are"} not as planned.`;
+}
+
+function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
+  const acts = useClipActs(shoot.id);
+  const [gone, setGone] = useState<ClipView | null>(null);
+  const groups = byScene(shoot.scenes, [...footage.clips, ...footage.loose]);
+  const any = footage.clips.length + footage.loose.length > 0;
+  const remove = (clip: ClipView) => acts.remove.mutate(clip.id, { onSuccess: () => setGone(clip) });
+  const failed = acts.move.error ?? acts.remove.error ?? acts.bringBack.error;
+  return (
+    <div className="mx-auto w-full max-w-[76rem] px-4 py-3">
+      <header className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h1 className="text-place">Footage</h1>
+        <span className="text-soft">{shoot.name}</span>
+        <span className="ml-auto">
+          <ShootPlaces shootId={shoot.id} />
+        </span>
+      </header>
+      <p aria-live="polite" className="font-title text-verdict font-semibold">
+        {told(footage)}
+      </p>
+      <BringIn shootId={shoot.id} first={!any} />
+      {failed ? (
+        <Notice>{failed instanceof Refused ? failed.message : "There is no connection."}</Notice>
+      ) : null}
+      {gone ? (
+        <p role="status" className="my-2 flex items-center gap-3 border rule bg-paper px-3 py-1.5">
+          {gone.name} is deleted.
+          <Button
+            onClick={() => acts.bringBack.mutate(gone.id, { onSuccess: () => setGone(null) })}
+            disabled={acts.bringBack.isPending}
+          >
+            Bring it back
+          </Button>
+          <Button look="quiet" onClick={() => setGone(null)}>
+            Leave it
+          </Button>
+        </p>
+      ) : null}
+      {any
+        ? groups.map((group) => (
+            <Group
+              key={group.scene?.id ?? "none"}
+              name={group.scene?.name ?? "Of no scene"}
+              clips={group.clips}
+              shoot={shoot}
+              onDrop={(clip_id) =>
+                acts.move.mutate({ clip_id, setup_id: group.scene?.setups[0]?.id ?? null })
+              }
+              onMove={(clip_id, setup_id) => acts.move.mutate({ clip_id, setup_id })}
+              onRemove={remove}
+            />
+          ))
+        : null}
+    </div>
+  );
+}
+
+const CLIP = "application/x-steady-tide-clip";
+
+function Group({
+  name,
+  clips,
+  shoot,
+  onDrop,
+  onMove,
+  onRemove,
+}: {
+  name: string;
+  clips: ClipView[];
+  shoot: ShootView;
+  onDrop: (clip_id: string) => void;
+  onMove: (clip_id: string, setup_id: string | null) => void;
+  onRemove: (clip: ClipView) => void;
+}) {
+  const [over, setOver] = useState(false);
+  if (clips.length === 0 && name === "Of no scene") return null;
+  return (
+    <section
+      aria-label={name}
+      className={`mt-3 border-t rule pt-1 ${over ? "bg-sea-wash" : ""}`}
+      onDragOver={(event) => {
+        if (!event.dataTransfer.types.includes(CLIP)) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        setOver(false);
+        const clip = event.dataTransfer.getData(CLIP);
+        if (clip) onDrop(clip);
+      }}
+    >
+      <h2 className="flex items-baseline gap-3 text-head">
+        {name}
+        <span className="font-sans text-small font-normal text-soft">
+          {clips.length === 0 ? "no clip yet; drag one here" : ""}
+        </span>
+      </h2>
+      <ul>
+        {clips.map((clip) => (
+          <ClipStrip
+            key={clip.id}
+            clip={clip}
+            shoot={shoot}
+            onDragStart={(event) => event.dataTransfer.setData(CLIP, clip.id)}
+            onMove={(setup_id) => onMove(clip.id, setup_id)}
+            onRemove={() => onRemove(clip)}
+          />
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -42,8 +42,17 @@ def scene(creator: TestClient) -> dict[str, Any]:
     return made
 
 
-def filmed(service: Service, setup: str, folder: Path, *, seed: int = 1, **dialled: Any) -> bytes:
-    """A clip of the set of a setup, with something dialled in otherwise."""
+def filmed(
+    service: Service,
+    setup: str,
+    folder: Path,
+    *,
+    seed: int = 1,
+    shaking: float = 1.0,
+    seconds: float = 1.0,
+    **dialled: Any,
+) -> bytes:
+    """A clip of the set of a setup, something dialled in otherwise, by a hand that shakes so many times as much."""
     with service.database.session() as session:
         row = session.get(SetupRow, UUID(setup))
         assert row is not None
@@ -51,8 +60,15 @@ def filmed(service: Service, setup: str, folder: Path, *, seed: int = 1, **diall
     assert found is not None
     values = {**found.values, **{Setting(name): value for name, value in dialled.items()}}
     shot = recorded(SPACES, found.problem, values, found.light, found.plate).shot
+    moved = shot.motion.model_copy(
+        update={
+            "shake_rad_s": shot.motion.shake_rad_s * shaking,
+            "jitter_rad_s": shot.motion.jitter_rad_s * shaking,
+        }
+    )
+    shot = shot.model_copy(update={"motion": moved})
     path = folder / f"{seed}.mp4"
-    film(path, shot, Happening(seconds=1.0, seed=seed), codec="h264", quality=10)
+    film(path, shot, Happening(seconds=seconds, seed=seed), codec="h264", quality=10)
     return path.read_bytes()
 
 
@@ -160,3 +176,121 @@ def test_a_hundred_clips_of_one_account_stand_behind_the_first_of_another(servic
     order = [UUID(job).int for job, _, _ in rows]
     assert order == [0, 99, 1, 2, 3, 4]
     assert len({lock for _, _, lock in rows}) == 2
+
+
+def test_a_lesson_is_proposed_taken_counts_in_plans_and_is_undone(
+    creator: TestClient, scene: dict[str, Any], service: Service, do_jobs: DoJobs, tmp_path: Path
+) -> None:
+    setup, shoot = scene["setups"][0]["id"], scene["shoot_id"]
+
+    def assumed() -> str:
+        outcome = creator.get(f"/api/scenes/{scene['id']}").json()["setups"][0]["outcome"]
+        return str(next(one for one in outcome["assumptions"] if one.startswith("Shake")))
+
+    before = assumed()
+    for seed in (3, 4, 5):
+        send(creator, filmed(service, setup, tmp_path, seed=seed, shaking=1.6, seconds=2.2), f"{seed}.mp4", shoot=shoot)
+    do_jobs()
+    assert all(one["state"] == "read" for one in footage(creator, shoot)["clips"])
+    all_ = creator.get("/api/lessons").json()
+    told = [(one["words"], one["as_planned"]) for one in footage(creator, shoot)["clips"]]
+    assert all_["proposed"], told
+    lesson = next(one for one in all_["proposed"] if one["lesson"]["kind"] == "shake")
+    assert (lesson["lesson"]["of"], lesson["clips"]) == ("walking", ["5.mp4", "4.mp4", "3.mp4"])
+    assert lesson["lesson"]["after"] == pytest.approx(1.6 * lesson["lesson"]["before"], rel=0.2)
+    assert assumed() == before, "nothing is taken by itself"
+
+    taken = creator.post("/api/lessons", json={"key": lesson["lesson"]["key"]}).json()
+    assert [one["lesson"]["kind"] for one in taken["taken"]] == ["shake"]
+    assert not any(one["lesson"]["key"] == lesson["lesson"]["key"] for one in taken["proposed"])
+    assert "as 3 clips of yours taught" in assumed()
+    assert creator.post("/api/lessons", json={"key": lesson["lesson"]["key"]}).status_code == 404
+
+    undone = creator.delete(f"/api/lessons/{taken['taken'][0]['id']}").json()
+    assert undone["taken"] == [] and assumed() == before
+    assert any(one["lesson"]["key"] == lesson["lesson"]["key"] for one in undone["proposed"])
+
+
+def test_what_a_lesson_changed_in_the_kit_is_put_back_or_left_where_it_was_changed_since(
+    creator: TestClient, scene: dict[str, Any], service: Service, do_jobs: DoJobs, tmp_path: Path
+) -> None:
+    setup, shoot = scene["setups"][0]["id"], scene["shoot_id"]
+    send(creator, filmed(service, setup, tmp_path, seed=6), "kept.mp4", shoot=shoot)
+    send(creator, filmed(service, setup, tmp_path, seed=7), "grainy.mp4", shoot=shoot)
+    do_jobs()
+    for clip in footage(creator, shoot)["clips"]:
+        picked = {"verdict": "keep"}
+        assert creator.put(f"/api/clips/{clip['id']}/selects", json=picked).status_code == 200
+    device = next(one["id"] for one in creator.get("/api/kit/devices").json() if one["key"] == "skarv-a4")
+
+    def bearable() -> list[int | None]:
+        profiles = creator.get(f"/api/kit/devices/{device}").json()["profiles"]
+        return [one["bearable_iso"] for one in profiles if one["key"] == "neutral"]
+
+    key = "bearable skarv-a4 neutral"
+    taken = creator.post("/api/lessons", json={"key": key}).json()["taken"][0]
+    assert bearable() == [int(taken["lesson"]["after"])]
+    creator.delete(f"/api/lessons/{taken['id']}")
+    assert bearable() == [None]
+
+    again = creator.post("/api/lessons", json={"key": key}).json()["taken"][0]
+    before = creator.get(f"/api/kit/devices/{device}").json()
+    other = {**before, "profiles": [{**one, "bearable_iso": 200} for one in before["profiles"]]}
+    creator.patch(f"/api/kit/devices/{device}", json={"before": before, "after": other})
+    assert creator.delete(f"/api/lessons/{again['id']}").status_code == 409
+    assert bearable() == [200]
+
+
+def test_two_clips_side_by_side_and_the_verdict_whichever_stands_left(
+    creator: TestClient, scene: dict[str, Any], service: Service, do_jobs: DoJobs, tmp_path: Path
+) -> None:
+    setup, shoot = scene["setups"][0]["id"], scene["shoot_id"]
+    send(creator, filmed(service, setup, tmp_path, seed=8), "a.mp4", shoot=shoot)
+    send(creator, filmed(service, setup, tmp_path, seed=9, iso_ceiling=6400), "b.mp4", shoot=shoot)
+    creator.put(f"/api/setups/{setup}/trials", json={"trials": [
+        {"label": "ISO 1600", "values": {}}, {"label": "ISO 6400", "values": {}},
+    ]})  # fmt: skip
+    do_jobs()
+    clips = {one["name"]: one["id"] for one in footage(creator, shoot)["clips"]}
+    a, b = clips["a.mp4"], clips["b.mp4"]
+    (tested,) = creator.get(f"/api/shoots/{shoot}/footage/tested").json()
+    assert tested["names"] == ["ISO 1600", "ISO 6400"] and len(tested["clips"]) == 2
+    pair = creator.get(f"/api/pairs/{a}/{b}").json()
+    assert "Exposure" in [one["label"] for one in pair["signs"] if one["differs"]]
+    creator.put(f"/api/pairs/{a}/{b}", json={"better": "left", "note": "cleaner"})
+    turned = creator.get(f"/api/pairs/{b}/{a}").json()["verdict"]
+    assert turned == {"better": "right", "note": "cleaner"}
+    creator.put(f"/api/pairs/{b}/{a}", json={"better": "left", "note": ""})
+    assert creator.get(f"/api/pairs/{a}/{b}").json()["verdict"]["better"] == "right"
+    assert creator.get(f"/api/pairs/{a}/{a}").status_code == 422
+
+
+def test_clips_are_picked_corrected_and_handed_over(
+    creator: TestClient, scene: dict[str, Any], service: Service, do_jobs: DoJobs, tmp_path: Path
+) -> None:
+    setup, shoot = scene["setups"][0]["id"], scene["shoot_id"]
+    send(creator, filmed(service, setup, tmp_path, seed=10), "a.mp4", shoot=shoot)
+    send(creator, filmed(service, setup, tmp_path, seed=11), "b.mp4", shoot=shoot)
+    do_jobs()
+    clips = {one["name"]: one["id"] for one in footage(creator, shoot)["clips"]}
+    a = clips["a.mp4"]
+    assert creator.put(f"/api/clips/{a}/selects", json={"starts_s": 0.2, "ends_s": 0.7, "slowed": 2}).status_code == 200
+    wrong = creator.put(f"/api/clips/{a}/selects", json={"ends_s": 99})
+    assert wrong.status_code == 422 and wrong.json()["errors"][0]["path"] == ["ends_s"]
+    creator.put(f"/api/clips/{clips['b.mp4']}/selects", json={"verdict": "no"})
+
+    made = creator.get(f"/api/shoots/{shoot}/footage.otio").json()
+    (clip,) = made["tracks"]["children"][0]["children"]
+    assert clip["name"] == "a.mp4" and clip["effects"][0]["time_scalar"] == 0.5
+    assert clip["metadata"]["steady_tide"]["correction"] == "a.mp4.cube"
+    assert len(creator.get(f"/api/shoots/{shoot}/footage.csv").text.splitlines()) == 3
+    grade = creator.get(f"/api/clips/{a}/grade").json()["grade"]
+    assert -3 <= grade["exposure_stops"] <= 3
+    assert creator.get(f"/api/clips/{a}/correction", params={"size": 17}).text.count("\n") == 2 + 17**3
+    assert creator.get(f"/api/clips/{a}/corrected").content[:2] == b"\xff\xd8"
+
+    noted = creator.put(f"/api/clips/{a}/dialled", json={"setting": "iso_ceiling", "value": "6400"})
+    assert noted.status_code == 200
+    lines = creator.get(f"/api/setups/{setup}/card").json()["lines"]
+    (line,) = (one for one in lines if one["decision"]["setting"] == "iso_ceiling")
+    assert line["now_value"] == "6400" and line["changed"]

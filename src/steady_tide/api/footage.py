@@ -1,20 +1,27 @@
 """Footage: files on their way in by the tus protocol (1.0.0, with creation and termination), and clips."""
 
-from typing import Annotated, Final, Literal
+from typing import Annotated, Any, Final, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, Header, Query, Request, Response
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, Field
 from starlette.concurrency import run_in_threadpool
 from starlette.requests import ClientDisconnect
 
 from steady_tide.api.bodies import MB, TooSlow, largest
 from steady_tide.api.context import ConnectionTurn, JobsOf, RowsOf, Service, ServiceOf, Token, Whose, WorkplaceOf
+from steady_tide.api.downloads import download
 from steady_tide.api.problems import RESPONSES
 from steady_tide.api.uploads import Sender
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.footage.grading import Grade
+from steady_tide.core.footage.selects import Selects
+from steady_tide.core.kit.settings import Setting
 from steady_tide.desk.accounts.entering import account_of
 from steady_tide.desk.footage.clips import Clips, Picture, checked_quick
+from steady_tide.desk.footage.handing import Handing
+from steady_tide.desk.footage.lessons import Lessons, LessonsView
+from steady_tide.desk.footage.pairs import Pairs, PairVerdict, PairView, Tested
 from steady_tide.desk.footage.uploads import KEPT, Uploads, UploadView, check_offset, metadata
 from steady_tide.desk.footage.views import ClipDetail, ClipView, Footage
 from steady_tide.desk.workplace import Workplace
@@ -37,6 +44,32 @@ Length = Annotated[int, Header(alias="Upload-Length", ge=0, le=10**15)]
 Offset = Annotated[int, Header(alias="Upload-Offset", ge=0, le=10**15)]
 Told = Annotated[str, Header(alias="Upload-Metadata", max_length=4000)]
 Range = Annotated[str, Header(max_length=200)]
+Size = Annotated[int, Query(ge=2, le=65)]
+JPEG: Final[dict[int | str, Any]] = {200: {"content": {"image/jpeg": {}}}}
+CUBE: Final[dict[int | str, Any]] = {200: {"content": {"text/plain": {}}}}
+OTIO: Final[dict[int | str, Any]] = {200: {"content": {"application/json": {}}}}
+CSV: Final[dict[int | str, Any]] = {200: {"content": {"text/csv": {}}}}
+
+
+class Suggested(BaseModel):
+    """A correction suggested for a clip, where there is one."""
+
+    grade: Grade | None
+
+
+class DialledValue(BaseModel):
+    """A value that is on a camera."""
+
+    model_config = ConfigDict(extra="forbid")
+    setting: Setting
+    value: Annotated[str, Field(min_length=1, max_length=120)]
+
+
+class TakeLesson(BaseModel):
+    """A lesson to take, by its key."""
+
+    model_config = ConfigDict(extra="forbid")
+    key: Annotated[str, Field(min_length=1, max_length=160)]
 
 
 class Move(BaseModel):
@@ -169,6 +202,87 @@ def clip(at: WorkplaceOf, clip_id: UUID) -> ClipDetail:
 def move(at: WorkplaceOf, clip_id: UUID, where: Move) -> ClipDetail:
     """Say of which scene and camera a clip is."""
     return Clips(at).move(clip_id, where.setup_id)
+
+
+@router.put("/clips/{clip_id}/selects")
+def pick(at: WorkplaceOf, clip_id: UUID, selects: Selects) -> ClipView:
+    """Keep what is picked out of a clip: in and out, rating, speed, verdict."""
+    return Clips(at).pick(clip_id, selects)
+
+
+@router.put("/clips/{clip_id}/dialled")
+def note_dialled(at: WorkplaceOf, clip_id: UUID, told: DialledValue) -> ClipDetail:
+    """Note that a value is on the camera of a clip now."""
+    return Clips(at).note_dialled(clip_id, told.setting, told.value)
+
+
+@router.get("/clips/{clip_id}/grade")
+def grade(at: WorkplaceOf, clip_id: UUID) -> Suggested:
+    """The correction suggested for a clip; none while it belongs to no set."""
+    return Suggested(grade=Handing(at).grade(clip_id))
+
+
+@router.get("/clips/{clip_id}/corrected", response_class=Response, responses=JPEG)
+def after_correction(service: ServiceOf, at: WorkplaceOf, clip_id: UUID) -> Response:
+    """The picture of a clip behind its correction."""
+    before = service.files.whole(Clips(at).picture(clip_id, "poster"))
+    return Response(Handing(at).after(clip_id, before), media_type="image/jpeg")
+
+
+@router.get("/clips/{clip_id}/correction", response_class=Response, responses=CUBE)
+def correction(at: WorkplaceOf, clip_id: UUID, size: Size = 33) -> Response:
+    """That as a table of colours."""
+    return download(Handing(at).correction(clip_id, size=size), "text/plain; charset=utf-8", "correction.cube")
+
+
+@router.get("/shoots/{shoot_id}/footage.otio", response_class=Response, responses=OTIO)
+def timeline(at: WorkplaceOf, shoot_id: UUID) -> Response:
+    """The clips that are not turned down one after another, as an OpenTimelineIO timeline with its slow motion."""
+    made, _ = Handing(at).over(shoot_id, form="otio")
+    return download(made, "application/json", "selects.otio")
+
+
+@router.get("/shoots/{shoot_id}/footage.csv", response_class=Response, responses=CSV)
+def table(at: WorkplaceOf, shoot_id: UUID) -> Response:
+    """All clips as a table."""
+    made, _ = Handing(at).over(shoot_id, form="csv")
+    return download(made, "text/csv; charset=utf-8", "clips.csv")
+
+
+@router.get("/shoots/{shoot_id}/footage/tested")
+def tested(at: WorkplaceOf, shoot_id: UUID) -> list[Tested]:
+    """What was marked to be tested for real and has clips by now."""
+    return Pairs(at).tested(shoot_id)
+
+
+@router.get("/pairs/{left_id}/{right_id}")
+def pair(at: WorkplaceOf, left_id: UUID, right_id: UUID) -> PairView:
+    """Two clips side by side."""
+    return Pairs(at).of(left_id, right_id)
+
+
+@router.put("/pairs/{left_id}/{right_id}")
+def judge(at: WorkplaceOf, left_id: UUID, right_id: UUID, verdict: PairVerdict) -> PairView:
+    """Keep which of two clips is better."""
+    return Pairs(at).judge(left_id, right_id, verdict)
+
+
+@router.get("/lessons")
+def lessons(at: WorkplaceOf) -> LessonsView:
+    """What clips teach the kit: proposed, and taken."""
+    return Lessons(at).all()
+
+
+@router.post("/lessons")
+def take_lesson(at: WorkplaceOf, wish: TakeLesson) -> LessonsView:
+    """Take a lesson into the kit."""
+    return Lessons(at).take(wish.key)
+
+
+@router.delete("/lessons/{lesson_id}")
+def undo_lesson(at: WorkplaceOf, lesson_id: UUID) -> LessonsView:
+    """Take a lesson back."""
+    return Lessons(at).undo(lesson_id)
 
 
 @router.delete("/clips/{clip_id}")

@@ -6,6 +6,7 @@ import sys
 import time
 from collections.abc import Callable
 from fractions import Fraction
+from tempfile import TemporaryFile
 from typing import Any, Final, NoReturn
 
 from pydantic import ValidationError
@@ -58,23 +59,25 @@ def _decoded(data: bytes, stopping: Callable[[], bool]) -> dict[str, Any]:
     """What the other process says; it is killed when it takes too long or nobody waits for it any more."""
     command = [sys.executable, "-m", "steady_tide.media.still_process"]
     pipe, until = subprocess.PIPE, time.monotonic() + SECONDS
-    sent: bytes | None = data
-    with subprocess.Popen(command, stdin=pipe, stdout=pipe, stderr=subprocess.DEVNULL) as process:
-        while time.monotonic() < until:
-            try:
-                told, _ = process.communicate(sent, timeout=LOOK_SECONDS)
-            except subprocess.TimeoutExpired:
-                sent = None
-                if not stopping():
-                    continue
-                process.kill()
-                raise Stopped from None
-            try:
-                answer: dict[str, Any] = json.loads(told) if process.returncode == 0 else {"refused": "no image"}
-            except ValueError:
-                break
-            return answer
-        process.kill()
+    # Handed over as a file: what is written to a pipe piecemeal stalls where it is larger than the pipe.
+    with TemporaryFile() as given:
+        given.write(data)
+        given.seek(0)
+        with subprocess.Popen(command, stdin=given, stdout=pipe, stderr=subprocess.DEVNULL) as process:
+            while time.monotonic() < until:
+                try:
+                    told, _ = process.communicate(timeout=LOOK_SECONDS)
+                except subprocess.TimeoutExpired:
+                    if not stopping():
+                        continue
+                    process.kill()
+                    raise Stopped from None
+                try:
+                    answer: dict[str, Any] = json.loads(told) if process.returncode == 0 else {"refused": "no image"}
+                except ValueError:
+                    break
+                return answer
+            process.kill()
     return {"refused": "no image"}
 
 

@@ -464,3 +464,28 @@ class ClipRow(Owned, Base):
     parts: Mapped[list[str]] = mapped_column(JSONB, default=list, server_default="[]")
     selects: Mapped[Json] = mapped_column(default=dict, server_default="{}")
     gone_at: Mapped[datetime | None]
+
+
+class LessonRow(Owned, Base):
+    """A lesson that was taken from footage. was: what stood there before, to be put back; undone_at: when it was."""
+
+    __tablename__ = "lessons"
+    key: Mapped[str] = mapped_column(String(160))
+    document: Mapped[Json]
+    was: Mapped[Json]
+    undone_at: Mapped[datetime | None]
+
+
+class PairRow(Owned, Base):
+    """Two clips side by side. verdict: left, right or even, empty while nobody said."""
+
+    __tablename__ = "pairs"
+    __table_args__ = (
+        UniqueConstraint("left_id", "right_id"),
+        ForeignKeyConstraint(["left_id", "account_id"], ["clips.id", "clips.account_id"], ondelete="CASCADE"),
+        ForeignKeyConstraint(["right_id", "account_id"], ["clips.id", "clips.account_id"], ondelete="CASCADE"),
+    )
+    left_id: Mapped[UUID]
+    right_id: Mapped[UUID]
+    verdict: Mapped[str] = mapped_column(String(8), default="", server_default="")
+    note: Mapped[str] = mapped_column(String(500), default="", server_default="")

@@ -142,6 +142,7 @@ const PROFILES = table("profiles", "Colour profiles", [
   column("bit_depth", "Needs, bit"),
   column("headroom_stops", "Over mid grey"),
   column("shadow_lift", "Lifts shadows"),
+  column("bearable_iso", "Bearable ISO"),
 ]);
 export const MENU = table(
   "menu",

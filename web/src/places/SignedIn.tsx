@@ -22,6 +22,7 @@ const ClipPlace = lazy(async () => ({ default: (await import("./footage/ClipPlac
 const FootagePlace = lazy(async () => ({
   default: (await import("./footage/FootagePlace")).FootagePlace,
 }));
+const PairPlace = lazy(async () => ({ default: (await import("./footage/PairPlace")).PairPlace }));
 const Kit = lazy(async () => ({ default: (await import("./kit/Kit")).Kit }));
 const LogbookPlace = lazy(async () => ({ default: (await import("./logbook/LogbookPlace")).LogbookPlace }));
 const Ready = lazy(async () => ({ default: (await import("./ready/Ready")).Ready }));
@@ -65,6 +66,7 @@ export function SignedIn({
             <Route path="shoots/:shootId/shots" element={<Shots />} />
             <Route path="shoots/:shootId/footage" element={<FootagePlace />} />
             <Route path="shoots/:shootId/footage/:clipId" element={<ClipPlace />} />
+            <Route path="shoots/:shootId/pair/:leftId/:rightId" element={<PairPlace />} />
             <Route path="sums" element={<Sums signedIn />} />
             <Route path="sums/:sumKey" element={<Sums signedIn />} />
             <Route path="shared/:link" element={<SharedPlace />} />

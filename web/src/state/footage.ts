@@ -3,14 +3,19 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { api, got } from "../client/client";
+import type { ClipDetail, LessonsView, PairVerdict, Selects, Setting } from "../domain/documents";
 import { atWork } from "../domain/footage";
+import { choosePin } from "./acts";
 import { callOffJob } from "./jobs";
+import { refreshKit } from "./kit";
+import { KEYS } from "./queries";
 import { renew } from "./renew";
 import { onArrival } from "./sending";
 
 const LOOK_MS = 1_000;
 
 const footageKey = (shoot_id: string) => ["footage", shoot_id] as const;
+const LESSONS = ["lessons"] as const;
 const clipKey = (clip_id: string) => ["clip", clip_id] as const;
 const inPath = (clip_id: string) => ({ params: { path: { clip_id } } });
 
@@ -65,11 +70,100 @@ export function useClipActs(shoot_id: string) {
     mutationFn: (clip_id: string) => got(api.POST("/api/clips/{clip_id}/bring-back", inPath(clip_id))),
     onSuccess: again,
   });
+  const pick = useMutation({
+    mutationFn: ({ clip_id, selects }: { clip_id: string; selects: Selects }) =>
+      got(api.PUT("/api/clips/{clip_id}/selects", { ...inPath(clip_id), body: selects })),
+    onSuccess: (clip) => {
+      cache.setQueryData<ClipDetail>(clipKey(clip.id), (detail) => (detail ? { ...detail, clip } : detail));
+      renew(cache, { queryKey: LESSONS });
+      again();
+    },
+  });
+  const noteDialled = useMutation({
+    mutationFn: ({ clip_id, setting, value }: { clip_id: string; setting: Setting; value: string }) =>
+      got(api.PUT("/api/clips/{clip_id}/dialled", { ...inPath(clip_id), body: { setting, value } })),
+    onSuccess: (detail) => cache.setQueryData(clipKey(detail.clip.id), detail),
+  });
+  const pin = useMutation({
+    mutationFn: ({
+      setup_id,
+      setting,
+      value,
+    }: {
+      setup_id: string;
+      setting: string;
+      value: string | number;
+    }) => choosePin(setup_id, setting, value),
+    onSuccess: () => {
+      renew(cache, { queryKey: ["clip"] });
+      renew(cache, { queryKey: KEYS.shoots });
+    },
+  });
   const callOff = useMutation({ mutationFn: callOffJob, onSuccess: again });
-  return { move, remove, bringBack, callOff };
+  return { move, remove, bringBack, callOff, pick, noteDialled, pin };
 }
 
 /** Files that are half here: sent by this browser or another, to be gone on with. */
 export function useHalfHere() {
   return useQuery({ queryKey: ["uploads"], queryFn: () => got(api.GET("/api/uploads")) });
+}
+
+/** The correction suggested for a clip. */
+export function useGrade(clip_id: string, wanted: boolean) {
+  return useQuery({
+    queryKey: [...clipKey(clip_id), "grade"],
+    enabled: wanted,
+    queryFn: () => got(api.GET("/api/clips/{clip_id}/grade", inPath(clip_id))),
+  });
+}
+
+const pairPath = (left_id: string, right_id: string) => ({ params: { path: { left_id, right_id } } });
+const pairKey = (left: string, right: string) => ["pair", left, right] as const;
+
+/** Two clips side by side. */
+export function usePair(left: string, right: string) {
+  return useQuery({
+    queryKey: pairKey(left, right),
+    queryFn: () => got(api.GET("/api/pairs/{left_id}/{right_id}", pairPath(left, right))),
+  });
+}
+
+export function useJudgePair(left: string, right: string) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (body: PairVerdict) =>
+      got(api.PUT("/api/pairs/{left_id}/{right_id}", { ...pairPath(left, right), body })),
+    onSuccess: (pair) => cache.setQueryData(pairKey(left, right), pair),
+  });
+}
+
+/** Sets marked to be tested for real that have clips by now. */
+export function useTested(shoot_id: string) {
+  return useQuery({
+    queryKey: [...footageKey(shoot_id), "tested"],
+    queryFn: () => got(api.GET("/api/shoots/{shoot_id}/footage/tested", { params: { path: { shoot_id } } })),
+  });
+}
+
+/** What clips teach the kit. */
+export function useLessons() {
+  const cache = useQueryClient();
+  const lessons = useQuery({ queryKey: LESSONS, queryFn: () => got(api.GET("/api/lessons")) });
+  const done = {
+    onSuccess: (all: LessonsView) => {
+      cache.setQueryData(LESSONS, all);
+      refreshKit(cache);
+      renew(cache, { queryKey: ["clip"] });
+    },
+  };
+  const take = useMutation({
+    mutationFn: (key: string) => got(api.POST("/api/lessons", { body: { key } })),
+    ...done,
+  });
+  const undo = useMutation({
+    mutationFn: (lesson_id: string) =>
+      got(api.DELETE("/api/lessons/{lesson_id}", { params: { path: { lesson_id } } })),
+    ...done,
+  });
+  return { lessons, take, undo };
 }

@@ -49,6 +49,7 @@ export function Frame({
 export function TextField({
   value,
   onType,
+  onLeave,
   type = "text",
   inputMode,
   autoComplete,
@@ -56,6 +57,8 @@ export function TextField({
 }: Common & {
   value: string;
   onType: (text: string) => void;
+  /** Once it is left. */
+  onLeave?: () => void;
   type?: "text" | "password" | "email" | "date";
   inputMode?: "decimal";
   autoComplete?: string;
@@ -74,6 +77,7 @@ export function TextField({
           aria-invalid={Boolean(common.problem)}
           aria-describedby={note}
           onChange={(event) => onType(event.target.value)}
+          onBlur={onLeave}
         />
       )}
     </Frame>

@@ -38,7 +38,10 @@ class SettingRecorded(Part):
 
 
 class SignAgainst(Part):
-    """A sign: seen and planned as people read it. off: in spreads, above 0 is more; within: as planned."""
+    """A sign: seen and planned as people read it, and as numbers of its own unit.
+
+    off: in spreads, above 0 is more; within: as planned; doubt: how far the number seen may be off.
+    """
 
     name: Name
     label: Text
@@ -47,6 +50,9 @@ class SignAgainst(Part):
     off: float
     within: bool
     spread: Text = ""
+    value: float = 0.0
+    expected: float = 0.0
+    doubt: float = 0.0
 
 
 class CauseTold(Part):
@@ -115,6 +121,9 @@ def _against(name: Name, seen: Seen, planned: float, off: float) -> SignAgainst:
         off=round(off, 2),
         within=abs(off) < FAULTY,
         spread=words.spread(name, value, float(np.hypot(spread, TABLE[name].fuzzy))),
+        value=round(value, 4),
+        expected=round(planned, 4),
+        doubt=round(spread, 4),
     )
 
 

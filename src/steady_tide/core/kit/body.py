@@ -27,6 +27,12 @@ class ColourProfile(Typed):
     bit_depth: Literal[8, 10] = Field(default=8, description="Least bit depth it is offered with.")
     headroom_stops: float = Field(ge=0.01, lt=10)
     shadow_lift: float = Field(ge=0, le=4, description="How much it opens shadows, and their noise [stops].")
+    bearable_iso: int | None = Field(
+        default=None,
+        gt=0,
+        le=409_600,
+        description="Highest ISO its owner still calls bearable; wins over the school's.",
+    )
 
 
 class IsoScale(Typed):

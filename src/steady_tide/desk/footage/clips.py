@@ -5,7 +5,10 @@ from typing import Any, Final, Literal, cast
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.footage.selects import Selects
+from steady_tide.core.kit.settings import Setting
 from steady_tide.core.reading.reading import Reading
+from steady_tide.desk.cards.dialled import Dialled
 from steady_tide.desk.footage.assigning import Assigning
 from steady_tide.desk.footage.holding import Holding, Holds
 from steady_tide.desk.footage.views import ClipDetail, ClipView, Footage, State
@@ -71,6 +74,24 @@ class Clips:
         row.held = None
         self.rows.settle()
         return self.one(clip_id)
+
+    def note_dialled(self, clip_id: UUID, setting: Setting, value: str) -> ClipDetail:
+        """Note that a value is on the camera of a clip, in the slot of its scene. Raises BadInput without one."""
+        row = self._row(clip_id)
+        if row.setup_id is None:
+            raise BadInput([Problem(("clip",), "it belongs to no scene yet")])
+        setup = self.rows.get(SetupRow, row.setup_id)
+        Dialled(self.rows).confirm(setup.device_id, setup.slot, {setting.value: value})
+        return self.one(clip_id)
+
+    def pick(self, clip_id: UUID, selects: Selects) -> ClipView:
+        """Keep what is picked out of a clip. Raises BadInput for what cannot be of it."""
+        row = self._row(clip_id, lock=True)
+        if problems := list(selects.problems(view(row).seconds)):
+            raise BadInput(problems)
+        row.selects = selects.plain()
+        self.rows.settle()
+        return view(row)
 
     def delete(self, clip_id: UUID) -> ClipView:
         """Delete a clip; it can be brought back within a week."""
@@ -146,7 +167,12 @@ class Clips:
     def _keep_held(self, row: ClipRow, holds: Holds) -> None:
         told: dict[str, Any] | None = None
         if (found := holds.found) is not None:
-            told = {"words": found.words, "as_planned": found.outcome == "as-planned", "against": holds.against}
+            told = {
+                "words": found.words,
+                "as_planned": found.outcome == "as-planned",
+                "against": holds.against,
+                "evidence": None if holds.evidence is None else holds.evidence.plain(),
+            }
         if row.held != told:
             row.held = told
             self.rows.settle()
@@ -185,6 +211,7 @@ def view(row: ClipRow) -> ClipView:
         words=str(held.get("words", "")),
         as_planned=held.get("as_planned"),
         has=[kind for kind in PICTURES if kind in row.pictures],
+        selects=Selects.opened(row.selects),
         gone=row.gone_at is not None,
     )
 

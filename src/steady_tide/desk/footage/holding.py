@@ -10,13 +10,17 @@ from steady_tide.core.field.merging import Take
 from steady_tide.core.footage.causes import Planned
 from steady_tide.core.footage.expected import scene_under
 from steady_tide.core.footage.held import HeldClip, held
+from steady_tide.core.footage.lessons import Evidence
 from steady_tide.core.footage.recorded import recorded
+from steady_tide.core.kit.bag import NdFilter
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.picture.shot import PlateName, Shot
-from steady_tide.core.picture.taken import Light, plate_for
+from steady_tide.core.picture.taken import FITTED, Light, Taken, plate_for
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.physics.space import Spaces
+from steady_tide.core.plan.problem.offers import AUTOMATIC
 from steady_tide.core.plan.problem.problem import PlanningProblem
+from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.reading.reading import Reading
 from steady_tide.desk.cards.dialled import Dialled
 from steady_tide.desk.field.noted import state_of
@@ -27,7 +31,7 @@ from steady_tide.store.tables import ClipRow, SceneRow, SetupRow
 
 @dataclass(frozen=True)
 class Set:
-    """A set that clips are held against. of: take or plan."""
+    """A set that clips are held against. of: take or plan; measured: whether its light was."""
 
     of: str
     problem: PlanningProblem
@@ -35,24 +39,30 @@ class Set:
     light: Light
     plate: PlateName
     before: Mapping[Setting, str]
+    measured: bool = False
 
 
-def holds(spaces: Spaces, one: Set, reading: Reading) -> tuple[HeldClip, Shot]:
+def holds(spaces: Spaces, one: Set, reading: Reading) -> tuple[HeldClip, Shot, Taken]:
     """A reading against a set: a question for whoever plans. The drawn scene is read where it is answered."""
     from steady_tide.media.plates import plate
 
     base = recorded(spaces, one.problem, one.values, one.light, one.plate)
     scene = scene_under(plate(one.plate), base.shot)
-    return held(spaces, Planned(one.problem, one.values, one.light, one.plate, scene, one.before), reading)
+    found, shot = held(spaces, Planned(one.problem, one.values, one.light, one.plate, scene, one.before), reading)
+    return found, shot, base
 
 
 class Holds(NamedTuple):
-    """A clip against its set: what came of it, against which set, the shot it should have been, or why not."""
+    """A clip against its set: what came of it, against which set, the shot it should have been, or why not.
+
+    evidence: what it has to say of the kit; None where something else than planned was dialled in.
+    """
 
     found: HeldClip | None = None
     against: str = ""
     shot: Shot | None = None
     why_not: str = ""
+    evidence: Evidence | None = None
 
 
 class Holding:
@@ -90,7 +100,8 @@ class Holding:
             for name, value in self.dialled.slot(setup.device_id, setup.slot).items()
             if name in {one.value for one in Setting}
         }
-        return Set(of, problem, values, light, plate_for(brief), before)
+        measured = take is not None and take.light_from == "measured"
+        return Set(of, problem, values, light, plate_for(brief), before, measured)
 
     def hold(self, row: ClipRow, reading: Reading) -> "Holds":
         """A clip against its set; where there is none, why not."""
@@ -100,16 +111,54 @@ class Holding:
         if one is None:
             return Holds(why_not="Its scene has no set; settle it on the bench first.")
         try:
-            found, shot = self.at.shared.planners.ask(holds, one, reading)
+            found, shot, taken = self.at.shared.planners.ask(holds, one, reading)
         except BadInput as error:
             return Holds(against=one.of, why_not="; ".join(problem.message for problem in error.problems))
-        return Holds(found, one.of, shot)
+        evidence = None if _dialled_otherwise(found) else evidence_of(row, one, found, taken)
+        return Holds(found, one.of, shot, evidence=evidence)
 
     def take_of(self, row: ClipRow) -> Take | None:
         """The noted take that a clip is, if any."""
         if row.take_id is None or row.shoot_id is None:
             return None
         return next((take for take in self.takes(row.shoot_id) if take.id == row.take_id), None)
+
+
+def _dialled_otherwise(found: HeldClip) -> bool:
+    """Whether its likeliest cause is a value that was not the planned one."""
+    return bool(found.causes) and found.causes[0].cause.kind == "setting"
+
+
+def evidence_of(row: ClipRow, one: Set, found: HeldClip, taken: Taken) -> Evidence:
+    """What a clip has to say of the kit it was filmed with."""
+    problem, values = one.problem, one.values
+    situation = Situation.of(problem)
+    for setting in FITTED:
+        if setting in values:
+            situation = situation.fitted(setting, values[setting])
+    glass = next((item for item in problem.bag if item.key == values.get(Setting.ND_FILTER)), None)
+    nd = glass if isinstance(glass, NdFilter) else None
+    profile = next(one for one in problem.device.profiles if one.key == values[Setting.COLOUR_PROFILE])
+    fixed = values[Setting.SHUTTER] != AUTOMATIC and values[Setting.ISO_FLOOR] == values[Setting.ISO_CEILING]
+    return Evidence(
+        clip=row.id,
+        name=row.name,
+        camera=problem.device.key,
+        profile=profile.key,
+        carried=situation.carried,
+        iso=taken.figures.iso,
+        signs={sign.name: (sign.value, sign.expected, sign.doubt) for sign in found.signs},
+        support="" if situation.support is None or situation.support.shake_deg_per_s is None else situation.support.key,
+        nd="" if nd is None else nd.key,
+        metered=not fixed,
+        measured=one.measured,
+        shake_deg_s=situation.shake_deg_per_s,
+        nd_stops=0.0 if nd is None else nd.taken_stops,
+        nd_cast_mired=0.0 if nd is None else nd.cast_mired,
+        habit_stops=problem.device.meters_bright_stops,
+        efficiency=problem.device.lenses[0].sensor.quantum_efficiency,
+        bearable_iso=float(profile.bearable_iso or 0),
+    )
 
 
 def _noted(planned: Mapping[Setting, Value], take: Take) -> dict[Setting, Value]:

@@ -5,6 +5,7 @@ from typing import Literal
 from uuid import UUID
 
 from steady_tide.core.footage.held import HeldClip
+from steady_tide.core.footage.selects import Selects
 from steady_tide.core.reading.reading import Reading
 from steady_tide.desk.views import View
 
@@ -32,6 +33,7 @@ class ClipView(View):
     words: str
     as_planned: bool | None
     has: list[Literal["poster", "sheet", "proxy"]]
+    selects: Selects
     gone: bool = False
 
 

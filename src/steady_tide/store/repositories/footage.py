@@ -8,7 +8,10 @@ from sqlalchemy import func, or_, select
 
 from steady_tide.store.database import Session
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import ClipRow, UploadRow
+from steady_tide.store.tables import ClipRow, LessonRow, PairRow, UploadRow
+
+MOST_EVIDENCE = 400
+"""So many clips are asked for what they teach, the latest."""
 
 
 def clips_of(rows: Rows, shoot_id: UUID | None) -> list[ClipRow]:
@@ -61,3 +64,22 @@ def files_in_use(session: Session, files: Sequence[str]) -> set[str]:
     for pieces in session.scalars(select(UploadRow.parts).where(UploadRow.account_id.in_(accounts))):
         found.update(pieces)
     return found & set(files)
+
+
+def lessons_taken(rows: Rows) -> list[LessonRow]:
+    """Lessons that hold, the latest last."""
+    return rows.all(rows.query(LessonRow).where(LessonRow.undone_at.is_(None)).order_by(LessonRow.created_at))
+
+
+def clips_held(rows: Rows) -> list[ClipRow]:
+    """Clips that were held against a set, the latest first."""
+    query = rows.query(ClipRow).where(ClipRow.held.is_not(None), ClipRow.gone_at.is_(None))
+    return rows.all(query.order_by(ClipRow.made_at.desc().nulls_last(), ClipRow.created_at.desc()).limit(MOST_EVIDENCE))
+
+
+def pair_of(rows: Rows, left: UUID, right: UUID) -> PairRow | None:
+    """The pair of two clips, whichever stands left."""
+    either = or_(
+        (PairRow.left_id == left) & (PairRow.right_id == right), (PairRow.left_id == right) & (PairRow.right_id == left)
+    )
+    return rows.session.scalar(rows.query(PairRow).where(either))

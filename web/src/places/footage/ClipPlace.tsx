@@ -1,15 +1,18 @@
+import { type RefObject, useRef } from "react";
 import { Link, useParams } from "react-router";
 import type { ClipDetail, HeldClip, Reading, ShootView } from "../../domain/documents";
 import { length, size, verdict } from "../../domain/footage";
-import { sentence } from "../../domain/format";
+import { sentence, stops } from "../../domain/format";
 import { Refused } from "../../domain/refused";
-import { useClip, useClipActs } from "../../state/footage";
+import { useClip, useClipActs, useGrade } from "../../state/footage";
 import { useShoots } from "../../state/queries";
+import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";
 import { ShootPlaces } from "../ShootPlaces";
 import { Curves } from "./Curves";
 import { OfScene } from "./OfScene";
+import { Picked } from "./Picked";
 
 /** One clip: what it is against its plan, why, and what it says over its own time. */
 export function ClipPlace() {
@@ -28,6 +31,7 @@ function Told({ detail, shoot }: { detail: ClipDetail; shoot: ShootView }) {
   const { clip, reading, held } = detail;
   const acts = useClipActs(shoot.id);
   const said = verdict(clip);
+  const film = useRef<HTMLVideoElement>(null);
   return (
     <div className="mx-auto w-full max-w-[76rem] px-4 py-3">
       <header className="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -53,12 +57,21 @@ function Told({ detail, shoot }: { detail: ClipDetail; shoot: ShootView }) {
       {detail.why_not ? <p className="text-soft">{detail.why_not}</p> : null}
       <div className="mt-2 grid items-start gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1fr)_minmax(0,30rem)]">
         <div>
-          <Player detail={detail} />
-          {reading ? <Curves reading={reading} /> : null}
+          <Player detail={detail} film={film} />
+          {clip.seconds > 0 ? (
+            <Picked
+              clip={clip}
+              now={() => film.current?.currentTime ?? 0}
+              onPick={(selects) => acts.pick.mutate({ clip_id: clip.id, selects })}
+            />
+          ) : null}
+          {acts.pick.error ? <Failed error={acts.pick.error} /> : null}
+          {reading ? <Curves reading={reading} selects={clip.selects} /> : null}
         </div>
         <div className="grid gap-3">
-          {held ? <Causes held={held} shoot={shoot} sceneId={clip.scene_id} /> : null}
+          {held ? <Causes detail={detail} held={held} shoot={shoot} /> : null}
           {held ? <Signs held={held} against={detail.against} /> : null}
+          <Beside detail={detail} />
           {reading ? <Facts held={held} reading={reading} bytes={clip.bytes} /> : null}
         </div>
       </div>
@@ -66,7 +79,19 @@ function Told({ detail, shoot }: { detail: ClipDetail; shoot: ShootView }) {
   );
 }
 
-function Player({ detail: { clip } }: { detail: ClipDetail }) {
+const Failed = ({ error }: { error: Error }) => (
+  <Notice>
+    {error instanceof Refused ? (error.fields[0]?.message ?? error.message) : "There is no connection."}
+  </Notice>
+);
+
+function Player({
+  detail: { clip },
+  film,
+}: {
+  detail: ClipDetail;
+  film: RefObject<HTMLVideoElement | null>;
+}) {
   const poster = clip.has.includes("poster") ? `/api/clips/${clip.id}/poster` : undefined;
   if (!clip.has.includes("proxy"))
     return poster ? (
@@ -77,6 +102,7 @@ function Player({ detail: { clip } }: { detail: ClipDetail }) {
   return (
     // biome-ignore lint/a11y/useMediaCaption: footage as it was filmed has no words of its own
     <video
+      ref={film}
       controls
       loop
       playsInline
@@ -89,8 +115,11 @@ function Player({ detail: { clip } }: { detail: ClipDetail }) {
   );
 }
 
-function Causes({ held, shoot, sceneId }: { held: HeldClip; shoot: ShootView; sceneId: string | null }) {
-  const scene = shoot.scenes.find((one) => one.id === sceneId);
+function Causes({ detail, held, shoot }: { detail: ClipDetail; held: HeldClip; shoot: ShootView }) {
+  const { clip } = detail;
+  const acts = useClipActs(shoot.id);
+  const scene = shoot.scenes.find((one) => one.id === clip.scene_id);
+  const failed = acts.pin.error ?? acts.noteDialled.error;
   if (held.outcome === "as-planned") return null;
   return (
     <section aria-label="Likeliest causes" className="border rule bg-paper px-3 py-2">
@@ -101,26 +130,104 @@ function Causes({ held, shoot, sceneId }: { held: HeldClip; shoot: ShootView; sc
         </p>
       ) : (
         <ol>
-          {held.causes.map((one, at) => (
-            <li
-              key={`${one.cause.kind} ${one.cause.setting}`}
-              className={at > 0 ? "mt-1 border-t rule pt-1" : ""}
-            >
+          {held.causes.map(({ cause, words, advice }, at) => (
+            <li key={`${cause.kind} ${cause.setting}`} className={at > 0 ? "mt-1 border-t rule pt-1" : ""}>
               <p className={at === 0 ? "font-semibold" : ""}>
-                {one.words}
-                <span className="font-normal text-soft"> {Math.round(100 * one.cause.weight)} % likely.</span>
+                {words}
+                <span className="font-normal text-soft"> {Math.round(100 * cause.weight)} % likely.</span>
               </p>
-              <p>{one.advice}</p>
+              <p>{advice}</p>
+              {cause.setting && cause.value != null && clip.setup_id ? (
+                <p className="mt-0.5 flex flex-wrap gap-2">
+                  <Button
+                    disabled={acts.pin.isPending}
+                    onClick={() =>
+                      acts.pin.mutate({
+                        setup_id: clip.setup_id ?? "",
+                        setting: cause.setting ?? "",
+                        value: cause.value ?? "",
+                      })
+                    }
+                  >
+                    Make {cause.text} the scene's own
+                  </Button>
+                  <Button
+                    disabled={acts.noteDialled.isPending}
+                    onClick={() =>
+                      cause.setting &&
+                      acts.noteDialled.mutate({
+                        clip_id: clip.id,
+                        setting: cause.setting,
+                        value: String(cause.value),
+                      })
+                    }
+                  >
+                    It is what is on the camera
+                  </Button>
+                </p>
+              ) : null}
             </li>
           ))}
         </ol>
       )}
+      {failed ? <Failed error={failed} /> : null}
+      {acts.noteDialled.isSuccess ? (
+        <p role="status" className="text-soft">
+          Noted: the next card marks it as to be changed.
+        </p>
+      ) : null}
+      {acts.pin.isSuccess ? (
+        <p role="status" className="text-soft">
+          Pinned; undo it on the bench.
+        </p>
+      ) : null}
       {scene ? (
         <p className="mt-1">
           <Link to={`/scenes/${scene.id}`} className="text-sea underline">
             Open {scene.name} on the bench
           </Link>
         </p>
+      ) : null}
+    </section>
+  );
+}
+
+/** How it should have looked, and how it looks corrected. */
+function Beside({ detail }: { detail: ClipDetail }) {
+  const { clip, shot } = detail;
+  const grade = useGrade(clip.id, Boolean(shot) && clip.has.includes("poster"));
+  const told = grade.data?.grade;
+  if (!shot) return null;
+  return (
+    <section aria-label="Beside what was planned" className="grid grid-cols-2 gap-2 text-small">
+      <figure>
+        <img
+          src={`/api/pictures/${shot}.jpg?width_px=480`}
+          alt="As its set should have taken it"
+          className="w-full border rule"
+        />
+        <figcaption className="text-soft">As its set should have taken it, of a drawn scene.</figcaption>
+      </figure>
+      {told ? (
+        <figure>
+          <img
+            src={`/api/clips/${clip.id}/corrected`}
+            alt={`${clip.name}, corrected`}
+            className="w-full border rule"
+          />
+          <figcaption>
+            <span className="text-soft">Corrected: </span>
+            {stops(told.exposure_stops)} stops, {Math.round(told.kelvin)} K against 5500 K, contrast{" "}
+            {told.contrast}.{" "}
+            <a
+              href={`/api/clips/${clip.id}/correction`}
+              download={`${clip.name}.cube`}
+              className="text-sea underline"
+            >
+              As a table of colours
+            </a>
+          </figcaption>
+        </figure>
       ) : null}
     </section>
   );

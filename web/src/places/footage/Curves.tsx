@@ -1,4 +1,4 @@
-import type { Reading } from "../../domain/documents";
+import type { Reading, Selects } from "../../domain/documents";
 import { type Curve, curves, moment, path } from "../../domain/footage";
 
 const WIDTH = 600;
@@ -8,15 +8,16 @@ const TICKS = 5;
 const figure = (value: number) => Number(value.toPrecision(2)).toString();
 
 /** What a clip says over its own time: filled curves on one axis. */
-export function Curves({ reading }: { reading: Reading }) {
+export function Curves({ reading, selects }: { reading: Reading; selects: Selects }) {
   const { seconds } = reading.facts;
   const found = curves(reading);
   if (found.length === 0 || seconds <= 0) return null;
+  const notches = [selects.starts_s, selects.ends_s].filter((one): one is number => one != null);
   const ticks = Array.from({ length: TICKS }, (_, at) => (seconds * at) / (TICKS - 1));
   return (
     <figure aria-label="Over the clip's own time" className="mt-3">
       {found.map((one) => (
-        <One key={one.key} of={one} seconds={seconds} />
+        <One key={one.key} of={one} seconds={seconds} notches={notches} />
       ))}
       <figcaption className="flex justify-between border-t rule text-fine text-soft">
         {ticks.map((tick) => (
@@ -27,7 +28,7 @@ export function Curves({ reading }: { reading: Reading }) {
   );
 }
 
-function One({ of, seconds }: { of: Curve; seconds: number }) {
+function One({ of, seconds, notches }: { of: Curve; seconds: number; notches: number[] }) {
   const line = path(of, seconds, WIDTH, HEIGHT);
   const [first, last] = [of.points[0], of.points.at(-1)];
   const x = (second: number) => (WIDTH * second) / seconds;
@@ -60,6 +61,9 @@ function One({ of, seconds }: { of: Curve; seconds: number }) {
             strokeWidth={1.5}
             vectorEffect="non-scaling-stroke"
           />
+        ))}
+        {notches.map((at) => (
+          <path key={at} d={`M${x(at) - 5} 0h10l-5 8z`} fill="var(--ink)" />
         ))}
       </svg>
     </div>

@@ -11,6 +11,8 @@ import { Nowhere } from "../Nowhere";
 import { ShootPlaces } from "../ShootPlaces";
 import { BringIn } from "./BringIn";
 import { ClipStrip } from "./ClipStrip";
+import { HandOver } from "./HandOver";
+import { Lessons } from "./Lessons";
 
 /** The clips of a shoot, as a contact sheet under its scenes. */
 export function FootagePlace() {
@@ -71,6 +73,8 @@ function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
           </Button>
         </p>
       ) : null}
+      {any ? <Lessons /> : null}
+      {any ? <HandOver shoot={shoot} clips={footage.clips} /> : null}
       {any
         ? groups.map((group) => (
             <Group

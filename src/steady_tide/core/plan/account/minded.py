@@ -77,5 +77,6 @@ def _shake_source(situation: Situation) -> str:
     if support is not None and support.shake_deg_per_s is not None:
         return f"as you noted for {support.label}"
     if situation.carried in situation.given.problem.learned.shake_deg_per_s:
-        return "as your footage taught"
+        clips = situation.given.problem.learned.shake_clips.get(situation.carried, 0)
+        return f"as {counted(clips, 'clip')} of yours taught" if clips else "as your footage taught"
     return "is assumed, not measured"

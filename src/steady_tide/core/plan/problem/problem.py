@@ -15,9 +15,13 @@ from steady_tide.core.plan.problem.wishes import read_pins
 
 @dataclass(frozen=True)
 class Learned:
-    """What footage taught: the owner's shake [degrees/s, rms] by way of carrying, which wins over what is assumed."""
+    """What footage taught: the owner's shake [degrees/s, rms] by way of carrying, which wins over what is assumed.
+
+    shake_clips: on how many clips that rests.
+    """
 
     shake_deg_per_s: Mapping[str, float] = field(default_factory=dict)
+    shake_clips: Mapping[str, int] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)

@@ -92,8 +92,14 @@ class Situation:
 
     @cached_property
     def iso_limit(self) -> int:
-        """The ISO the stance puts up with."""
-        return ISO_LIMIT[self.stance.noise_ceiling]
+        """The ISO the owner puts up with on this camera, where footage told; else that of the stance.
+
+        Of several profiles the one that is pinned counts, else the one that bears most.
+        """
+        pinned = self.given.problem.pins.get(Setting.COLOUR_PROFILE)
+        profiles = [one for one in self.device.profiles if pinned is None or one.key == pinned]
+        known = [one.bearable_iso for one in profiles if one.bearable_iso is not None]
+        return max(known) if known else ISO_LIMIT[self.stance.noise_ceiling]
 
     # Light.
 

@@ -159,7 +159,7 @@ def _nearly(facts: FileFacts, shot: Shot) -> bool:
     return all(abs(one - two) <= 8 for one, two in zip(told, wanted, strict=True))
 
 
-CODECS: Final = {"h264": "h264", "avc": "h264", "hevc": "hevc", "h265": "hevc", "av1": "av1", "prores": "prores"}
+CODECS: Final = {"h264": "h264", "avc": "h264", "hevc": "hevc", "h265": "hevc", "av1": "av1"}
 
 
 def codec_of(key: str) -> str:

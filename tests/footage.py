@@ -61,6 +61,6 @@ def a_clip(
     """A little clip as bytes."""
     with TemporaryDirectory() as folder:
         path = Path(folder) / f"clip{ending}"
-        shot = a_shot(width=320, focal_px=256.0)
+        shot = a_shot(width=width, focal_px=0.8 * width)
         film(path, shot, Happening(seconds=seconds, seed=seed), codec=codec, timecode="10:00:00:00")
         return path.read_bytes()

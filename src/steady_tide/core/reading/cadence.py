@@ -10,8 +10,8 @@ UNEVEN: Final = 0.02
 """Steps that differ by more than this share of the usual one are not even."""
 MOSTLY: Final = 0.9
 GONE: Final = 1.6
-SAME: Final = 0.1
-"""Two frames that differ by less than this share of the usual are the same: noise alone differs by more. A copy that
+SAME: Final = 0.02
+"""Two frames that differ by less than this share of the usual are the same: noise alone differs by more, coded, too. A copy that
 falls on a key frame is coded anew, and may be missed."""
 LEAST_CHANGE: Final = 1.0
 """Where frames usually differ by less than this [codes of 8 bit], nothing can be told."""

@@ -134,7 +134,9 @@ function Causes({ detail, held, shoot }: { detail: ClipDetail; held: HeldClip; s
             <li key={`${cause.kind} ${cause.setting}`} className={at > 0 ? "mt-1 border-t rule pt-1" : ""}>
               <p className={at === 0 ? "font-semibold" : ""}>
                 {words}
-                <span className="font-normal text-soft"> {Math.round(100 * cause.weight)} % likely.</span>
+                {held.causes.length > 1 ? (
+                  <span className="font-normal text-soft"> {Math.round(100 * cause.weight)} % likely.</span>
+                ) : null}
               </p>
               <p>{advice}</p>
               {cause.setting && cause.value != null && clip.setup_id ? (

@@ -5,7 +5,7 @@ const WIDTH = 600;
 const HEIGHT = 44;
 const TICKS = 5;
 
-const figure = (value: number) => Number(value.toPrecision(2)).toString();
+const figure = (value: number) => Number(value.toPrecision(2)).toString().replace("-", "−");
 
 /** What a clip says over its own time: filled curves on one axis. */
 export function Curves({ reading, selects }: { reading: Reading; selects: Selects }) {

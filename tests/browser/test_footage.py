@@ -2,15 +2,20 @@
 
 import base64
 from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any
 
 import pytest
 from playwright.sync_api import Page, Route, expect
 
+from steady_tide.core.picture.filmed import Happening
 from tests.browser.test_places import violations
-from tests.footage import a_clip
+from tests.footage import a_clip, film
+from tests.media.test_causes import NIGHT, SMALL, Fault, camera, planned, really
 
 pytestmark = pytest.mark.browser
 SHOOT = "Rope and Lantern"
+PINS: dict[str, Any] = {**SMALL, "frame_rate": "25", "shutter": "1/50", "iso_ceiling": 1600, "white_balance": 4500}
 
 
 def open_footage(page: Page, address: str) -> str:
@@ -82,6 +87,62 @@ def test_the_same_file_is_known_before_it_is_sent_and_what_is_no_clip_is_told(
     expect(page.get_by_text("first answer; read on")).to_have_count(0)
     files.set_input_files([clip])
     expect(page.get_by_text("the same as one.mp4, which is here already")).to_be_visible()
+
+
+def shaky_clips(number: int) -> list[bytes]:
+    """Clips of a planned walk at night, by a hand that shakes more than is usual."""
+    shot = really(fault := Fault(NIGHT, PINS, ""), planned(fault))
+    more = {"shake_rad_s": 1.6 * shot.motion.shake_rad_s, "jitter_rad_s": 1.6 * shot.motion.jitter_rad_s}
+    shot = shot.model_copy(update={"motion": shot.motion.model_copy(update=more)})
+    made = []
+    with TemporaryDirectory() as folder:
+        for seed in range(3, 3 + number):
+            path = Path(folder) / "clip.mp4"
+            film(path, shot, Happening(seconds=2.2, seed=seed), codec="h264", quality=10)
+            made.append(path.read_bytes())
+    return made
+
+
+def walk_at_night(page: Page, address: str, shoot: str) -> None:
+    """A scene of the shoot, on a camera with a small mode, pinned to it."""
+    own = {"Origin": address}
+    devices = {one["key"]: one["id"] for one in page.request.get(f"{address}/api/kit/devices").json()}
+    device = f"{address}/api/kit/devices/{devices['skarv-a4']}"
+    told = {"before": page.request.get(device).json(), "after": camera().plain()}
+    assert page.request.patch(device, data=told, headers=own).ok
+    wish = {"name": "A walk at night", "brief": NIGHT, "device_ids": [devices["skarv-a4"]]}
+    scene = page.request.post(f"{address}/api/shoots/{shoot}/scenes", data=wish, headers=own).json()
+    for name, value in PINS.items():
+        pin = f"{address}/api/setups/{scene['setups'][0]['id']}/pins/{name}"
+        assert page.request.put(pin, data={"value": value}, headers=own).ok
+
+
+def test_from_dragged_clips_to_a_lesson_taken_and_undone(page: Page, demo: str) -> None:
+    shoot = open_footage(page, demo)
+    walk_at_night(page, demo, shoot)
+    page.reload()
+    for number, data in enumerate(shaky_clips(3)):
+        drop(page, f"walk {number}.mp4", data)
+    night = page.get_by_role("region", name="A walk at night")
+    expect(night.get_by_role("listitem")).to_have_count(3)
+    expect(page.get_by_text("first answer; read on")).to_have_count(0)
+    page.reload()
+    teach = page.get_by_role("region", name="What your clips teach")
+    expect(teach).to_contain_text("You shake by")
+    expect(teach).to_contain_text("as 3 clips say")
+    assert violations(page) == []
+    teach.get_by_role("button", name="Take it in").first.click()
+    expect(teach).to_contain_text("Taken: You shake by")
+    teach.get_by_role("button", name="Undo").click()
+    expect(teach.get_by_role("button", name="Undo")).to_have_count(0)
+    expect(teach.get_by_role("button", name="Take it in").first).to_be_visible()
+
+    page.get_by_role("button", name="Side by side").click()
+    expect(page.get_by_role("heading", name="Side by side")).to_be_visible()
+    expect(page.get_by_role("table", name="What both show")).to_contain_text("Shake between frames")
+    page.get_by_role("button", name="Neither").click()
+    expect(page.get_by_role("button", name="Neither")).to_have_attribute("aria-pressed", "true")
+    assert violations(page) == []
 
 
 def second_piece_never_arrives(route: Route) -> None:

@@ -3,7 +3,6 @@
 Clips of two seconds, by the simulated camera: 1080p in H.264, and 4K in HEVC with 10 bit, at bit rates of such cameras.
 """
 
-import resource
 import statistics
 import subprocess
 import sys
@@ -21,11 +20,12 @@ CASES: tuple[tuple[str, dict[str, Any], dict[str, Any], float], ...] = (
     ("4K HEVC 10 bit", {"width": 3840, "focal_px": 3000.0, "bits": 10}, {"codec": "hevc", "mbit_s": 120.0}, 1.0),
 )
 PEAK = """
-import resource, sys
+import sys
 from steady_tide.media.clips.reader import read_clip
 read_clip(sys.argv[1])
-print(resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024)
+print(next(int(line.split()[1]) / 1024 for line in open("/proc/self/status") if line.startswith("VmHWM")))
 """
+"""The peak of its own memory [MB]; what is told of a child otherwise counts its parent's with it."""
 
 
 def bare(path: Path) -> float:
@@ -69,7 +69,6 @@ def main() -> None:
                 f"{name}: decode {decode:.2f} s, first answer after {early:.2f} s, whole reading {whole:.2f} s, "
                 f"{whole / decode:.2f} of the decode; {float(peak.stdout):.0f} MB at most"
             )
-    print(f"this process: {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB")
 
 
 if __name__ == "__main__":

@@ -11,8 +11,10 @@ UNEVEN: Final = 0.02
 MOSTLY: Final = 0.9
 GONE: Final = 1.6
 SAME: Final = 0.02
-"""Two frames that differ by less than this share of the usual are the same: noise alone differs by more, coded, too. A copy that
-falls on a key frame is coded anew, and may be missed."""
+"""Two frames that differ by less than this share of the usual are the same: noise alone differs by more, coded, too.
+
+A copy that falls on a key frame is coded anew, and may be missed.
+"""
 LEAST_CHANGE: Final = 1.0
 """Where frames usually differ by less than this [codes of 8 bit], nothing can be told."""
 

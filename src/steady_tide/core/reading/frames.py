@@ -51,6 +51,14 @@ class FrameCodes:
         made: Any = cv2.resize(cut, (width // by, height // by), interpolation=cv2.INTER_AREA) if by > 1 else cut
         return np.asarray(made if made.dtype == np.uint8 else made >> (self.bits - 8), dtype=np.uint8)
 
+    def fewer(self, by: int) -> "FrameCodes":
+        """The luma of the frame at a whole fraction of its size: each pixel the mean of `by` by `by`."""
+        if by <= 1:
+            return self
+        height, width = (size // by for size in self.luma.shape)
+        made: Any = cv2.resize(self.luma[: height * by, : width * by], (width, height), interpolation=cv2.INTER_AREA)
+        return FrameCodes(made, black=self.black, white=self.white, bits=self.bits)
+
     @property
     def small_by(self) -> int:
         """Pixels to one of the small frame."""

@@ -23,6 +23,12 @@ LEVEL_SPREAD: Final = 0.004
 """What coding leaves uncertain of a level [code values]. **Assumed**."""
 ROWS_APART: Final = 16
 """Two frames are compared in so many-th rows, at their own pixels: noise tells a copy from what only stands still."""
+LEAST_BITS: Final = {"h264": 0.06, "hevc": 0.035}
+"""Bits a pixel below which a coder has taken what noise and smear are told by. **Assumed** after simulated clips."""
+GAMMA: Final = 2.2
+CLEAR: Final = 13.0
+"""Signal to noise of a pixel near the middle below which smears are not told. **Assumed** after simulated clips."""
+CLEAR_FROM, CLEAR_TO = 0.2, 0.6
 TELLING: Final = 0.25
 """Ends of a smear or a jump that are told are not more exact than this [px]."""
 
@@ -128,7 +134,8 @@ def reading(facts: FileFacts, close: Close, stretches: list[Stretch], *, whole: 
     looked = close.frames
     if not looked:
         raise ValueError("no frame was looked at")
-    smeared = _smears(looked)
+    noisy = noise.noise(one.blocks for one in looked)
+    smeared = _smears(looked) if _clear(facts, noisy) else None
     level = np.array([one.levels.median for one in looked])
     return Reading(
         facts=facts,
@@ -138,7 +145,7 @@ def reading(facts: FileFacts, close: Close, stretches: list[Stretch], *, whole: 
         level=_figure(level),
         clipped=_figure(np.array([one.levels.clipped for one in looked]), least=0.001),
         crushed=_figure(np.array([one.levels.crushed for one in looked]), least=0.001),
-        noise=[NoiseLevel(**one._asdict()) for one in noise.noise(one.blocks for one in looked)],
+        noise=[NoiseLevel(**one._asdict()) for one in noisy] if _fed(facts) else [],
         sharpness=round(float(np.median([one.sharpness for one in looked])), 4),
         rgb=_middle(looked),
         over_time=[_at(one, None if smeared is None else smeared[at]) for at, one in _thinned(looked)],
@@ -157,6 +164,19 @@ def _middle(looked: list[_Looked]) -> list[float] | None:
     if not found:
         return None
     return [round(float(one), 5) for one in np.median(np.array(found), axis=0)]
+
+
+def _fed(facts: FileFacts) -> bool:
+    """Whether a clip has bits enough for its coder to keep what is fine; a still has."""
+    pixels = facts.width_px * facts.height_px * float(facts.rate or 0)
+    least = LEAST_BITS.get(facts.codec, min(LEAST_BITS.values()))
+    return pixels <= 0 or facts.mbit_s <= 0 or facts.mbit_s * 1e6 / pixels >= least
+
+
+def _clear(facts: FileFacts, noisy: list[noise.NoiseAt]) -> bool:
+    """Whether there is little enough noise, and bits enough, to tell smears by spectra."""
+    told = [one.level / (GAMMA * one.sigma) for one in noisy if CLEAR_FROM <= one.level <= CLEAR_TO and one.sigma > 0]
+    return _fed(facts) and (not told or float(np.median(told)) >= CLEAR)
 
 
 def _smears(looked: list[_Looked]) -> list[smear.Smear] | None:

@@ -43,6 +43,9 @@ EVIDENCE: Final = 0.02
 """By how much a smear has to explain a frame better than none [squared logarithms a frequency]."""
 STILL: Final = 0.5
 """A part that changes less than so much of the one that changes most is carried along."""
+LOOKED_PX: Final = 1920
+"""Frames are looked at at about this width: what is finer in larger ones is noise."""
+AS_LONG, MOST_ENDLESS = 0.85, 0.25
 NONE_PX: Final = 1.6
 """Shorter smears are none: a pixel is as long."""
 CORNER: Final = 0.36
@@ -61,10 +64,14 @@ LEAST_PX, SHARE = 0.5, 0.06
 
 
 class Parts(NamedTuple):
-    """Spectra of the parts of a frame: signal and noise (R, K), each a mean of logarithms; NaN where blown."""
+    """Spectra of the parts of a frame: signal and noise (R, K), each a mean of logarithms; NaN where blown.
+
+    by: pixels of the frame to one they were taken of.
+    """
 
     signal: Floats
     noise: Floats
+    by: int
 
 
 class Smear(NamedTuple):
@@ -104,26 +111,25 @@ def _window() -> NDArray[np.float32]:
 
 
 def parts(frame: FrameCodes) -> Parts | None:
-    """Spectra of a frame; None where it is smaller than two tiles in each part."""
-    height, width = frame.luma.shape
-    down, across = height // REGIONS[0], width // REGIONS[1]
-    if down < TILE or across < TILE:
-        return _whole(frame) if min(height, width) >= TILE else None
+    """Spectra of a frame, a large one at a fraction of its size; None where it is smaller than a tile."""
+    by = max(1, round(int(frame.luma.shape[1]) / LOOKED_PX))
+    fewer = frame.fewer(by)
+    height, width = fewer.luma.shape
+    if min(height, width) < TILE:
+        return None
+    rows, columns = REGIONS if height >= REGIONS[0] * TILE and width >= REGIONS[1] * TILE else (1, 1)
+    down, across = height // rows, width // columns
+    most = MOST_TILES if rows > 1 else 2 * MOST_TILES
     found = [
-        _part(frame, slice(row * down, (row + 1) * down), slice(column * across, (column + 1) * across))
-        for row in range(REGIONS[0])
-        for column in range(REGIONS[1])
+        _part(fewer, slice(row * down, (row + 1) * down), slice(at * across, (at + 1) * across), most)
+        for row in range(rows)
+        for at in range(columns)
     ]
-    return Parts(*(np.array(one) for one in zip(*found, strict=True)))
+    signal, noise = (np.array(one) for one in zip(*found, strict=True))
+    return Parts(signal, noise, by)
 
 
-def _whole(frame: FrameCodes) -> Parts:
-    height, width = frame.luma.shape
-    signal, noise = _part(frame, slice(0, height), slice(0, width), most=2 * MOST_TILES)
-    return Parts(signal[None], noise[None])
-
-
-def _part(frame: FrameCodes, rows: slice, columns: slice, *, most: int = MOST_TILES) -> tuple[Floats, Floats]:
+def _part(frame: FrameCodes, rows: slice, columns: slice, most: int) -> tuple[Floats, Floats]:
     tiles = _tiles(frame, rows, columns, most)
     grid = _grid()
     if len(tiles) < LEAST_TILES:
@@ -154,7 +160,7 @@ def smears(frames: list[Parts]) -> list[Smear] | None:
     """How far each of some frames of a clip is smeared; None where there is too little to see, or too few frames."""
     if len(frames) < 4:
         return None
-    signal, noise = (np.stack(one) for one in zip(*frames, strict=True))
+    signal, noise = (np.stack(one) for one in ([f.signal for f in frames], [f.noise for f in frames]))
     seen = ~np.isnan(signal).any(axis=(0, 2))
     if not seen.any():
         return None
@@ -162,7 +168,13 @@ def smears(frames: list[Parts]) -> list[Smear] | None:
     changes = signal.std(axis=0).mean(axis=1)
     moving = changes >= STILL * changes.max()
     floor = np.minimum(np.median(noise[:, moving], axis=(0, 1)), np.log(MOST_NOISE))
-    return [_smear(one) for one in _fits(signal[:, moving], floor)] or None
+    found = [_smear(one) for one in _fits(signal[:, moving], floor)]
+    endless = sum(one.length_px >= AS_LONG * LONGEST_PX for one in found)
+    if not found or endless > MOST_ENDLESS * len(found):
+        # Smears as long as are looked for, again and again, are something else: noise, or a coder at its end.
+        return None
+    by = frames[0].by
+    return [one._replace(length_px=one.length_px * by) for one in found]
 
 
 def _fits(signal: Floats, floor: Floats) -> list[tuple[Floats, float]]:

@@ -90,7 +90,7 @@ def _followed(clip: Clip, facts: FileFacts, told: Callable[[float], None]) -> tu
     else:
         spots, length = [clip.seconds * share for share in STRETCHES], max(STRETCH_FRAMES, round(rate))
     close, stretches = Close(), []
-    every = max(1, min(frames or length, length) * len(spots) // CLOSE)
+    every = max(1, -(-min(frames or length, length) * len(spots) // CLOSE))
     followed = FOLLOWED // len(spots)
     for number, spot in enumerate(spots):
         stretch = Stretch()

@@ -281,6 +281,9 @@ function Facts({ held, reading, bytes }: { held: HeldClip | null; reading: Readi
     facts.iso ? `ISO ${facts.iso}` : "",
     facts.sound ? "sound" : facts.kind === "clip" ? "no sound" : "",
     reading.missing ? `${reading.missing} frames missing` : "",
+    facts.kind === "clip" && reading.whole && !reading.smear_px
+      ? "smear cannot be told here: too much noise, too few bits or too little detail"
+      : "",
     `${reading.looked} frames looked at closely, ${reading.followed} followed`,
   ];
   return (

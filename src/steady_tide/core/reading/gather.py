@@ -49,11 +49,12 @@ class Close:
         self._looked: list[_Looked] = []
 
     def look(self, second: float, frame: FrameCodes) -> None:
-        """Take a frame."""
+        """Take a frame; spectra of two in three, which are most of the work."""
+        spectra = len(self._looked) % 3 < 2
         self._looked.append(
             _Looked(
-                second, exposure.levels(frame), middle_colour(frame), noise.blocks(frame), smear.parts(frame),
-                _sharpness(frame),
+                second, exposure.levels(frame), middle_colour(frame), noise.blocks(frame),
+                smear.parts(frame) if spectra else None, _sharpness(frame),
             )
         )  # fmt: skip
 
@@ -148,7 +149,7 @@ def reading(facts: FileFacts, close: Close, stretches: list[Stretch], *, whole: 
         noise=[NoiseLevel(**one._asdict()) for one in noisy] if _fed(facts) else [],
         sharpness=round(float(np.median([one.sharpness for one in looked])), 4),
         rgb=_middle(looked),
-        over_time=[_at(one, None if smeared is None else smeared[at]) for at, one in _thinned(looked)],
+        over_time=[_at(one, (smeared or {}).get(one.second)) for one in _thinned(looked)],
         **_smear_figures(smeared),
         **_stretches(stretches),
     )
@@ -179,18 +180,19 @@ def _clear(facts: FileFacts, noisy: list[noise.NoiseAt]) -> bool:
     return _fed(facts) and (not told or float(np.median(told)) >= CLEAR)
 
 
-def _smears(looked: list[_Looked]) -> list[smear.Smear] | None:
-    """A smear for each frame, or None where they cannot be told."""
-    if any(one.parts is None for one in looked):
-        return None
-    return smear.smears([one.parts for one in looked if one.parts is not None])
+def _smears(looked: list[_Looked]) -> dict[float, smear.Smear] | None:
+    """Smears of the frames whose spectra were taken, by their moment; None where they cannot be told."""
+    seen = [(one.second, one.parts) for one in looked if one.parts is not None]
+    found = smear.smears([parts for _, parts in seen])
+    return None if found is None else {second: one for (second, _), one in zip(seen, found, strict=True)}
 
 
-def _smear_figures(smeared: list[smear.Smear] | None) -> dict[str, object]:
+def _smear_figures(smeared: dict[float, smear.Smear] | None) -> dict[str, object]:
     if smeared is None:
         return {}
-    value, spread = smear.root_mean_square(smeared)
-    long = [one for one in smeared if one.length_px >= max(smear.NONE_PX, value)]
+    found = list(smeared.values())
+    value, spread = smear.root_mean_square(found)
+    long = [one for one in found if one.length_px >= max(smear.NONE_PX, value)]
     turned = np.radians([2.0 * one.way_deg for one in long])
     way = float(np.degrees(np.arctan2(np.sin(turned).sum(), np.cos(turned).sum())) / 2.0 % 180.0) if long else None
     return {
@@ -209,9 +211,8 @@ def _at(one: _Looked, smeared: smear.Smear | None) -> MomentRead:
 LEVELS: Final = ("level", "low", "high", "clipped", "crushed")
 
 
-def _thinned(looked: list[_Looked]) -> list[tuple[int, _Looked]]:
-    every = -(-len(looked) // MOST_POINTS)
-    return list(enumerate(looked))[::every]
+def _thinned(looked: list[_Looked]) -> list[_Looked]:
+    return looked[:: -(-len(looked) // MOST_POINTS)]
 
 
 def _stretches(stretches: list[Stretch]) -> dict[str, object]:

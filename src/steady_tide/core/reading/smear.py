@@ -30,7 +30,7 @@ LEAST_FREQUENCY, MOST_FREQUENCY = 0.015, 0.40
 EVERY: Final = 5
 REGIONS: Final = (2, 3)
 """A frame is looked at in so many parts, down and across."""
-MOST_TILES: Final = 16
+MOST_TILES: Final = 9
 LEAST_TILES: Final = 3
 """Tiles of a part."""
 BLOWN_SHARE: Final = 0.002

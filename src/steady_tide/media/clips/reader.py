@@ -25,7 +25,7 @@ STRETCHES: Final = (0.15, 0.5, 0.85)
 STRETCH_FRAMES: Final = 60
 CLOSE: Final = 12
 """So many of the frames of a clip that is read whole are looked at closely."""
-FOLLOWED: Final = 72
+FOLLOWED: Final = 48
 """In so many frames points are followed, which takes longer than the rest."""
 WAITING: Final = 3
 """Frames that wait to be measured at most: a decoded frame is large."""

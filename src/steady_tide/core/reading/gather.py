@@ -88,17 +88,16 @@ class Stretch:
         self._by = 1
 
     def follow(self, second: float, frame: FrameCodes, *, closely: bool = True) -> None:
-        """Take the next frame. closely: whether points are followed, too; not after the frame before was left out."""
-        small = frame.small
+        """Take the next frame. closely: whether its points and rows are followed, too; not after one was left out."""
         self.seconds.append(second)
-        means = small.mean(axis=1) / 255.0
-        self._rows.append(means)
-        self._level.append(float(np.median(means)))
-        rows = frame.luma[::ROWS_APART].astype(np.int32)
-        if self._last is not None and self._last.shape == rows.shape:
-            self._change.append(float(np.abs(rows - self._last).mean()) / 2.0 ** (frame.bits - 8))
-        self._last, self._by = rows, frame.small_by
+        few = frame.luma[::ROWS_APART].astype(np.int32)
+        self._level.append(float(np.median(frame.level(few.mean(axis=1)))))
+        if self._last is not None and self._last.shape == few.shape:
+            self._change.append(float(np.abs(few - self._last).mean()) / 2.0 ** (frame.bits - 8))
+        self._last, self._by = few, frame.small_by
         if closely:
+            small = frame.small
+            self._rows.append(small.mean(axis=1) / 255.0)
             self._follower.next(small)
 
     @property
@@ -117,7 +116,7 @@ class Stretch:
         pace = cadence.cadence(np.array(self.seconds))
         if pace is None or pace.variable:
             return None
-        return flicker.flicker(np.stack(self._rows), rate_hz=pace.rate_hz)
+        return flicker.flicker(np.stack(self._rows), rate_hz=pace.rate_hz) if self._rows else None
 
     @property
     def jumps(self) -> list[float]:
@@ -131,12 +130,12 @@ class Stretch:
 
 
 def reading(facts: FileFacts, close: Close, stretches: list[Stretch], *, whole: bool) -> Reading:
-    """The reading of what was looked at and followed. Raises ValueError where nothing was."""
+    """The reading of what was looked at and followed; smears only of the whole. Raises ValueError where nothing was."""
     looked = close.frames
     if not looked:
         raise ValueError("no frame was looked at")
     noisy = noise.noise(one.blocks for one in looked)
-    smeared = _smears(looked) if _clear(facts, noisy) else None
+    smeared = _smears(looked) if whole and _clear(facts, noisy) else None
     level = np.array([one.levels.median for one in looked])
     return Reading(
         facts=facts,

@@ -57,8 +57,9 @@ MOST_NOISE: Final = 2.0
 BRIGHTER: Final = 0.5
 """Frames may differ in contrast by so much [natural logarithm of power]."""
 FEW: Final = 300.0
-MOST_OF_MEDIAN: Final = 2.5
-"""A frame counts as smeared by so many times the usual at most: a hand does not do more."""
+MOST_OF_NEXT: Final = 2.0
+"""A smear over so many times the next longest is a frame misread and counts as the next: with hands that wander, the
+longest of eight stands out so far less than once in a hundred clips."""
 LEAST_PX, SHARE = 0.5, 0.06
 """How far a smear may be off at least [px], and as a share of itself. **Assumed** after trying simulated clips."""
 
@@ -212,7 +213,9 @@ def _smear(fit: tuple[Floats, float]) -> Smear:
 def root_mean_square(found: list[Smear]) -> tuple[float, float]:
     """Of the smears of some frames [px], with how far that may be off."""
     lengths = np.array([one.length_px for one in found])
-    squares = np.square(np.minimum(lengths, max(NONE_PX, MOST_OF_MEDIAN * float(np.median(lengths)))))
+    second = float(np.sort(lengths)[-2:][0])
+    lengths[lengths > MOST_OF_NEXT * max(NONE_PX, second)] = second
+    squares = np.square(lengths)
     value = float(np.sqrt(squares.mean()))
     by_chance = float(squares.std()) / (2.0 * value * np.sqrt(len(found))) if value else 0.0
     few = 1.0 + FEW / max(1.0, found[0].frequencies)

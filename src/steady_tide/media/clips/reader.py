@@ -17,15 +17,15 @@ from steady_tide.media.clips.opened import Clip, Refused, codes_of, opened
 
 import numpy as np  # isort: skip
 
-KEYS: Final = 12
-"""So many key frames are looked at closely."""
+KEYS, SHORT_KEYS = 12, 4
+"""So many key frames are looked at closely, and of a clip so short that they all stand at its start."""
 WHOLE_FRAMES: Final = 180
 """Clips of so many frames are read whole."""
 STRETCHES: Final = (0.15, 0.5, 0.85)
 STRETCH_FRAMES: Final = 60
-CLOSE: Final = 12
-"""So many of the frames of a clip that is read whole are looked at closely."""
-FOLLOWED: Final = 48
+CLOSE, LEAST_CLOSE = 14, 6
+"""So many frames are looked at closely, key frames counted in; so many others at least."""
+FOLLOWED: Final = 54
 """In so many frames points are followed, which takes longer than the rest."""
 WAITING: Final = 3
 """Frames that wait to be measured at most: a decoded frame is large."""
@@ -36,22 +36,20 @@ Told = Callable[[float, Reading | None], None]
 def read_clip(path: str, told: Told = lambda share, first: None) -> Reading:
     """Read a clip. told: how far it is [0, 1], with the first answer once it is there. Raises Refused."""
     with opened(path) as clip:
-        size = os.path.getsize(path)
-        keys, facts = _keys(clip, size)
-        first = reading(facts, keys, [], whole=False)
-        told(0.25, first)
-        stretches, close = _followed(clip, facts, lambda share: told(0.25 + 0.75 * share, None))
-        if stretches and (pace := cadence(np.array(stretches[0].seconds))) is not None:
-            facts = facts.model_copy(update={"variable": pace.variable})
-        whole = reading(facts, close if len(close) >= len(keys) else keys, stretches, whole=True)
-        missing = sum(found.missing for one in stretches if (found := cadence(np.array(one.seconds))) is not None)
-        return whole.model_copy(update={"missing": missing})
+        close, facts = _keys(clip, os.path.getsize(path))
+        told(0.25, reading(facts, close, [], whole=False))
+        stretches = _followed(clip, facts, close, lambda share: told(0.25 + 0.75 * share, None))
+        paces = [found for one in stretches if (found := cadence(np.array(one.seconds))) is not None]
+        if paces:
+            facts = facts.model_copy(update={"variable": paces[0].variable})
+        whole = reading(facts, close, stretches, whole=True)
+        return whole.model_copy(update={"missing": sum(one.missing for one in paces)})
 
 
 def _keys(clip: Clip, size: int) -> tuple[Close, FileFacts]:
     """Some key frames over the length of a clip, looked at closely."""
     close, facts = Close(), None
-    for frame in islice(_key_frames(clip), KEYS):
+    for frame in key_frames(clip):
         if facts is None:
             facts = clip.facts(frame, size)
         close.look(_second(frame, clip), codes_of(frame))
@@ -60,7 +58,7 @@ def _keys(clip: Clip, size: int) -> tuple[Close, FileFacts]:
     return close, facts
 
 
-def _key_frames(clip: Clip) -> Iterator[Any]:
+def key_frames(clip: Clip) -> Iterator[Any]:
     """Key frames: of a long clip as many as are wanted, evenly over it; of a short one those at its start."""
     seconds = clip.seconds
     clip.stream.codec_context.skip_frame = "NONKEY"
@@ -69,7 +67,7 @@ def _key_frames(clip: Clip) -> Iterator[Any]:
         seen: set[float] = set()
         for spot in spots:
             clip.seek(float(spot))
-            for frame in islice(clip.decoded(clip.container.demux(clip.stream)), 1 if len(spots) > 1 else KEYS):
+            for frame in islice(clip.decoded(clip.container.demux(clip.stream)), 1 if len(spots) > 1 else SHORT_KEYS):
                 if (at := _second(frame, clip)) not in seen:
                     seen.add(at)
                     yield frame
@@ -81,16 +79,16 @@ def _second(frame: Any, clip: Clip) -> float:
     return max(0.0, float(frame.time or 0.0) - clip.begins)
 
 
-def _followed(clip: Clip, facts: FileFacts, told: Callable[[float], None]) -> tuple[list[Stretch], Close]:
-    """The frames of a short clip, or of stretches of a long one, one after another."""
+def _followed(clip: Clip, facts: FileFacts, close: Close, told: Callable[[float], None]) -> list[Stretch]:
+    """The frames of a short clip, or of stretches of a long one, one after another; some of them looked at closely."""
     rate = float(facts.rate or 25)
     frames = facts.frames or round(clip.seconds * rate)
     if 0 < frames <= WHOLE_FRAMES or clip.seconds <= 0:
         spots, length = [0.0], WHOLE_FRAMES
     else:
         spots, length = [clip.seconds * share for share in STRETCHES], max(STRETCH_FRAMES, round(rate))
-    close, stretches = Close(), []
-    every = max(1, -(-min(frames or length, length) * len(spots) // CLOSE))
+    stretches: list[Stretch] = []
+    every = max(1, -(-min(frames or length, length) * len(spots) // max(LEAST_CLOSE, CLOSE - len(close))))
     followed = FOLLOWED // len(spots)
     for number, spot in enumerate(spots):
         stretch = Stretch()
@@ -103,7 +101,7 @@ def _followed(clip: Clip, facts: FileFacts, told: Callable[[float], None]) -> tu
                     told((number + at / length) / len(spots))
         if len(stretch.seconds) > 1:
             stretches.append(stretch)
-    return stretches, close
+    return stretches
 
 
 def _take(frame: Any, clip: Clip, stretch: Stretch, close: Close | None, closely: bool) -> None:

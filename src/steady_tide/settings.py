@@ -24,6 +24,10 @@ class Settings(BaseSettings):
 
     A bucket needs the package of its kind beside ours, such as s3fs.
     """
+    footage: Path | None = None
+    """Folder of this machine with footage that is read where it lies: that of an account in the folder called as its
+    id, which may be a link to a disk. Workers on other machines have to see it under the same name.
+    """
     log: Literal["info", "warning"] = "info"
     """Whether `serve` writes a line of JSON for each request, or only what went wrong."""
     address: str | None = None

@@ -9,8 +9,7 @@ from uuid import uuid4
 import pytest
 from starlette.testclient import TestClient
 
-from steady_tide.storage import Files
-from steady_tide.work.footage import quick_hash
+from steady_tide.storage import Files, quick_hash
 from tests.footage import a_clip
 from tests.service import join
 
@@ -34,7 +33,7 @@ def piece(client: TestClient, where: str, at: int, data: bytes) -> Any:
     return client.patch(where, headers={**PIECE, "Upload-Offset": str(at)}, content=data)
 
 
-def send(client: TestClient, data: bytes, name: str = "GX010001.MP4", **what: str) -> None:
+def send(client: TestClient, data: bytes, name: str = "CLIP01.MP4", **what: str) -> None:
     """Send a whole file in one piece."""
     assert piece(client, begin(client, len(data), name=name, **what), 0, data).status_code == 204
 

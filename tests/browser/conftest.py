@@ -1,6 +1,7 @@
 """A browser, a demo service and a normal one; a page that fails on any error it meets."""
 
 from collections.abc import Iterator
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -8,6 +9,7 @@ from playwright.sync_api import Browser, ConsoleMessage, Page, expect
 
 from steady_tide.demo.load import EMAIL, load_demo
 from steady_tide.desk.accounts.entering import find_account, forget_account
+from steady_tide.in_place import InPlace
 from steady_tide.launch.cluster import Cluster
 from steady_tide.store.database import Database
 from tests.browser.serving import serving
@@ -33,8 +35,14 @@ def demo_database(cluster: Cluster) -> Iterator[Database]:
 
 
 @pytest.fixture(scope="session")
-def demo_address(demo_database: Database) -> Iterator[str]:
-    with serving(demo_database, demo=True) as address:
+def lying(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """The folder of footage that the demo reads in place."""
+    return tmp_path_factory.mktemp("lying")
+
+
+@pytest.fixture(scope="session")
+def demo_address(demo_database: Database, lying: Path) -> Iterator[str]:
+    with serving(demo_database, demo=True, in_place=InPlace(lying)) as address:
         yield address
 
 

@@ -49,27 +49,27 @@ def drop(page: Page, name: str, data: bytes) -> None:
 def test_a_clip_is_dropped_read_moved_deleted_and_brought_back(page: Page, demo: str) -> None:
     open_footage(page, demo)
     expect(page.get_by_text("Drop the clips and stills of this shoot here")).to_be_visible()
-    drop(page, "GX010042.MP4", a_clip(seed=21))
-    strip = page.get_by_role("listitem").filter(has=page.get_by_role("link", name="Open GX010042.MP4"))
+    drop(page, "CLIP0042.MP4", a_clip(seed=21))
+    strip = page.get_by_role("listitem").filter(has=page.get_by_role("link", name="Open CLIP0042.MP4"))
     expect(strip.locator("img")).to_be_visible()
     expect(strip).to_contain_text("instead of")
     assert violations(page) == []
 
     strip.drag_to(page.get_by_role("region", name="Sky over the sheds"))
-    moved = page.get_by_role("region", name="Sky over the sheds").get_by_role("link", name="Open GX010042.MP4")
+    moved = page.get_by_role("region", name="Sky over the sheds").get_by_role("link", name="Open CLIP0042.MP4")
     expect(moved).to_be_visible()
     moved.click()
-    expect(page.get_by_role("heading", name="GX010042.MP4")).to_be_visible()
+    expect(page.get_by_role("heading", name="CLIP0042.MP4")).to_be_visible()
     expect(page.get_by_role("region", name="Seen and expected")).to_contain_text("Exposure")
     expect(page.get_by_role("region", name="The file")).to_contain_text("320 x 180")
     expect(page.locator("video")).to_have_js_property("readyState", 4)
     assert violations(page) == []
 
     page.get_by_role("link", name="All clips").click()
-    page.get_by_role("button", name="Delete GX010042.MP4").click()
-    expect(page.get_by_text("GX010042.MP4 is deleted.")).to_be_visible()
+    page.get_by_role("button", name="Delete CLIP0042.MP4").click()
+    expect(page.get_by_text("CLIP0042.MP4 is deleted.")).to_be_visible()
     page.get_by_role("button", name="Bring it back").click()
-    expect(page.get_by_role("link", name="Open GX010042.MP4")).to_be_visible()
+    expect(page.get_by_role("link", name="Open CLIP0042.MP4")).to_be_visible()
 
 
 def test_the_same_file_is_known_before_it_is_sent_and_what_is_no_clip_is_told(
@@ -87,6 +87,38 @@ def test_the_same_file_is_known_before_it_is_sent_and_what_is_no_clip_is_told(
     expect(page.get_by_text("first answer; read on")).to_have_count(0)
     files.set_input_files([clip])
     expect(page.get_by_text("the same as one.mp4, which is here already")).to_be_visible()
+
+
+def test_clips_are_read_where_they_lie(page: Page, demo: str, lying: Path) -> None:
+    open_footage(page, demo)
+    page.get_by_role("button", name="Read where they lie").click()
+    sheet = page.get_by_role("dialog", name="Read where they lie")
+    expect(sheet).to_contain_text("Nothing is there yet.")
+    own = lying / sheet.locator("code").inner_text()
+    (own / "morning").mkdir(parents=True)
+    for number in range(2):
+        (own / "morning" / f"rope {number}.mp4").write_bytes(a_clip(seed=61 + number))
+    page.reload()
+    page.get_by_role("button", name="Read where they lie").click()
+    sheet.get_by_role("button", name="morning").click()
+    assert violations(page) == []
+    expect(sheet.get_by_role("button", name="Read these")).to_be_disabled()
+    sheet.get_by_role("button", name="Choose all 2").click()
+    sheet.get_by_role("checkbox", name="rope 1.mp4").uncheck()
+    sheet.get_by_role("button", name="Read this one").click()
+    expect(sheet).to_have_count(0)
+    expect(page.get_by_role("link", name="Open rope 0.mp4").locator("img")).to_be_visible()
+
+    page.get_by_role("button", name="Read where they lie").click()
+    sheet.get_by_role("button", name="morning").click()
+    expect(sheet.get_by_role("checkbox", name="rope 0.mp4")).to_be_disabled()
+    expect(sheet).to_contain_text("here already")
+    sheet.get_by_role("checkbox", name="rope 1.mp4").check()
+    (own / "morning" / "rope 1.mp4").unlink()
+    sheet.get_by_role("button", name="Read this one").click()
+    expect(sheet).to_contain_text("there is no file morning/rope 1.mp4 any more")
+    sheet.get_by_role("button", name="Your footage").click()
+    expect(sheet.get_by_role("button", name="morning")).to_be_visible()
 
 
 def shaky_clips(number: int) -> list[bytes]:

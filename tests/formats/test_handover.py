@@ -17,7 +17,7 @@ from steady_tide.core.reading.reading import FileFacts
 from steady_tide.formats.handover import COLUMNS, Handed, table, timeline
 
 
-def handed(name: str = "GX010001.MP4", **more: Any) -> Handed:
+def handed(name: str = "CLIP01.MP4", **more: Any) -> Handed:
     facts = FileFacts(
         width_px=3840, height_px=2160, rate="50", seconds=8.0, timecode=more.pop("timecode", "10:20:30:00"),
         kind=more.pop("kind", "clip"),
@@ -29,7 +29,7 @@ def test_a_timeline_keeps_names_timecode_in_and_out_and_slow_motion() -> None:
     text = timeline("A film", [handed(starts_s=2.0, ends_s=5.0, slowed=2.0)], rate=Fraction(25))
     made = otio.adapters.read_from_string(text, "otio_json")
     (clip,) = made.find_clips()
-    assert clip.media_reference.target_url == "GX010001.MP4"
+    assert clip.media_reference.target_url == "CLIP01.MP4"
     begins = clip.media_reference.available_range.start_time
     assert begins.to_timecode() == "10:20:30:00" and begins.rate == 50
     assert clip.source_range.start_time - begins == otio.opentime.RationalTime(100, 50)

@@ -203,6 +203,12 @@ def test_a_lesson_is_proposed_taken_counts_in_plans_and_is_undone(
     taken = creator.post("/api/lessons", json={"key": lesson["lesson"]["key"]}).json()
     assert [one["lesson"]["kind"] for one in taken["taken"]] == ["shake"]
     assert not any(one["lesson"]["key"] == lesson["lesson"]["key"] for one in taken["proposed"])
+    assert assumed() == before, "a plan made before keeps its numbers"
+    assert creator.put(f"/api/setups/{setup}/pins/beeps", json={"value": "off"}).status_code == 200
+    assert "as 3 clips of yours taught" in assumed(), "a scene changed since counts what was learned"
+    assert creator.post(f"/api/scenes/{scene['id']}/undo").status_code == 200
+    assert assumed() == before
+    assert creator.post(f"/api/scenes/{scene['id']}/redo").status_code == 200
     assert "as 3 clips of yours taught" in assumed()
     assert creator.post("/api/lessons", json={"key": lesson["lesson"]["key"]}).status_code == 404
 

@@ -17,6 +17,7 @@ from steady_tide.api import (
     jobs,
     kit,
     logbook,
+    lying,
     pictures,
     places,
     preparing,
@@ -37,7 +38,7 @@ from steady_tide.api.interface import serve_interface
 
 MODULES = (
     ready, session, account, shoots, day, exports, jobs, scenes, places, removed, shares, setups, kit, stances, first,
-    pictures, preparing, field, logbook, footage, vocabulary,
+    pictures, preparing, field, logbook, footage, lying, vocabulary,
 )  # fmt: skip
 
 

@@ -13,6 +13,7 @@ from steady_tide.api.seen import Seen
 from steady_tide.api.turns import Turnstiles
 from steady_tide.desk.accounts.entering import account_of
 from steady_tide.desk.workplace import Shared, Workplace
+from steady_tide.in_place import InPlace
 from steady_tide.settings import Registration
 from steady_tide.storage import Files
 from steady_tide.store.database import Database, libpq
@@ -34,7 +35,7 @@ class Service:
     """What the service is made of. In `demo` it signs its one creator in by itself; `works`: it does jobs itself.
 
     hosts: names it is reached by, besides its addresses. https: whether browsers reach it by https.
-    registration: who may make an account.
+    registration: who may make an account. in_place: footage that is read where it lies.
     """
 
     database: Database
@@ -45,6 +46,7 @@ class Service:
     hosts: frozenset[str] = frozenset()
     registration: Registration = "open"
     works: bool = True
+    in_place: InPlace | None = None
     shared: Shared = field(default_factory=Shared)
     meters: Meters = field(default_factory=Meters)
 

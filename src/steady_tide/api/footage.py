@@ -28,8 +28,8 @@ from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import NotFound
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import UploadRow
+from steady_tide.work.arriving import begin_reading
 from steady_tide.work.jobs import Jobs
-from steady_tide.work.kinds import CLIP
 
 router = APIRouter(prefix="/api", tags=["footage"], responses=RESPONSES)
 
@@ -99,7 +99,7 @@ def begin(service: ServiceOf, jobs: JobsOf, length: Length, told: Told = "") -> 
     response = Response(status_code=201)
     _tus(response, Location=f"/api/uploads/{made.id}", Upload_Expires=_expires(made))
     if length == 0:
-        _arrived(Uploads(rows, service.files), jobs, rows.get(UploadRow, made.id))
+        begin_reading(Uploads(rows, service.files), jobs, rows.get(UploadRow, made.id))
     return response
 
 
@@ -161,18 +161,11 @@ def _went_on(service: Service, account_id: UUID, upload_id: UUID, at: int, key: 
             row = desk.goes_on(upload_id, at=at, part=key, size=size)
             received = row.received
             if received == row.bytes:
-                _arrived(desk, Jobs(Workplace(rows, service.shared), service.queue), row)
+                begin_reading(desk, Jobs(Workplace(rows, service.shared), service.queue), row)
             return received, size > 0
     except BaseException:
         service.files.delete(key)
         raise
-
-
-def _arrived(desk: Uploads, jobs: Jobs, row: UploadRow) -> None:
-    parts, size = list(row.parts), row.bytes
-    clip = desk.arrived(row)
-    clip.job_id = jobs.begin(CLIP, {"clip_id": str(clip.id), "parts": parts, "bytes": size}).id
-    jobs.at.rows.settle()
 
 
 def _expires(one: UploadView) -> str:

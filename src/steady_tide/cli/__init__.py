@@ -10,7 +10,7 @@ from steady_tide import __version__
 DONE, BAD_INPUT, IN_CONFLICT = 0, 2, 3
 
 
-ROOMS = ("serve", "account", "backup", "plan", "shoot", "chores")
+ROOMS = ("serve", "account", "backup", "plan", "shoot", "chores", "making")
 """The modules of commands, in the order in which help lists them."""
 ALONE = ("plan", "shoot")
 """Commands whose module is loaded without the others: they answer without a service."""

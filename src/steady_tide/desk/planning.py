@@ -17,7 +17,7 @@ from steady_tide.core.plan.account.plan import Conflict, Sketch
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.desk.day.skies import Skies
-from steady_tide.desk.footage.learned import learned_by
+from steady_tide.desk.footage.learned import Learning
 from steady_tide.desk.inputs import Inputs, digest_of, solve, what_made_it
 from steady_tide.desk.taste.stances import Stances
 from steady_tide.desk.views import Outcome, Refusal
@@ -43,7 +43,7 @@ class Planner:
         self._bag_digest = digest_of([row.document for row in stored])
         self.stances = Stances(at.rows)
         self.skies = Skies(at)
-        self.learned = learned_by(at.rows)
+        self.learning = Learning(at.rows)
         self._devices: dict[UUID, Device] = {}
         self._digests: dict[UUID, str] = {}
 
@@ -74,7 +74,7 @@ class Planner:
             bag=self.bag,
             pins={**{setting.value: value for setting, value in (pins or {}).items()}, **setup.pins},
             weights=self.stances.weights,
-        ).otherwise(learned=self.learned)
+        ).otherwise(learned=self.learning.of(setup.scene_id))
         return Inputs(problem, self._digests[setup.device_id], self._bag_digest)
 
     def sketch(

@@ -7,6 +7,7 @@ import time
 from collections.abc import Sequence
 from contextlib import suppress
 from dataclasses import dataclass, field
+from pathlib import Path
 from threading import Thread
 from typing import Any, Final
 
@@ -17,6 +18,7 @@ from uvicorn.protocols.http.h11_impl import H11Protocol
 from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
 from steady_tide.desk.workplace import Shared
+from steady_tide.in_place import InPlace
 from steady_tide.launch.port import BACKLOG
 from steady_tide.settings import PROJECT, Registration
 from steady_tide.storage import Files
@@ -39,7 +41,7 @@ class Answering:
     """What a process that answers is made of.
 
     connections: to the database. planners: processes that plan for it. metrics: port of its figures, None for none.
-    ready: what is told at the terminal once it answers.
+    in_place: folder of footage that is read where it lies. ready: what is told at the terminal once it answers.
     """
 
     database_url: str
@@ -54,6 +56,7 @@ class Answering:
     metrics: int | None
     log: str
     registration: Registration
+    in_place: Path | None = None
     ready: Sequence[str] = field(default_factory=tuple)
 
 
@@ -143,6 +146,7 @@ def answer(made: Answering, listener: socket.socket) -> None:
         hosts=made.hosts,
         https=made.https,
         registration=made.registration,
+        in_place=None if made.in_place is None else InPlace(made.in_place),
         shared=Shared(planners=planners, painters=painters),
     )
     meters = service.meters

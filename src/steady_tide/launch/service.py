@@ -17,7 +17,8 @@ from steady_tide.launch.watch import Watch
 from steady_tide.launch.words import StartError, say
 from steady_tide.settings import Settings
 from steady_tide.storage import Files
-from steady_tide.store.database import Database
+from steady_tide.store.database import Database, libpq
+from steady_tide.work.queue import Queue
 
 REAL, DEMO = "steady_tide", "steady_tide_demo"
 """Databases in the private cluster, and folders of files."""
@@ -127,7 +128,7 @@ def _served(settings: Settings, start: Start, run_file: RunFile) -> int:
     say("starting the database …")
     with open_database(settings, start.name) as (database, cluster):
         if start.demo:
-            _load_demo(database)
+            _load_demo(database, open_files(settings, start.name))
         database.close()
         made = _answering(settings, start, database.url, address)
         run_file.write(address)
@@ -154,6 +155,7 @@ def _answering(settings: Settings, start: Start, database_url: str, address: str
         planners=max(1, cores // start.processes),
         metrics=start.metrics,
         registration=settings.registration,
+        in_place=settings.footage,
         log="WARNING" if start.demo else settings.log.upper(),
         ready=(f"Open {what}: {address}", "Stop with Ctrl-C."),
     )
@@ -178,8 +180,8 @@ def _answered(made: Answering, listener: socket.socket, start: Start, cluster: C
         crew.watch()
 
 
-def _load_demo(database: Database) -> None:
-    from steady_tide.demo.load import load_demo
+def _load_demo(database: Database, files: Files) -> None:
+    from steady_tide.demo.footage import first_start
 
     with database.session() as session:
-        load_demo(session)
+        first_start(session, Queue(libpq(database.url)), files)

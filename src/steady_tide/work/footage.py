@@ -15,11 +15,10 @@ from steady_tide.desk.footage.clips import Clips
 from steady_tide.desk.workplace import Workplace
 from steady_tide.media.clips.strange import Strange
 from steady_tide.media.still import Stopped
-from steady_tide.storage import Files
+from steady_tide.storage import Files, quick_hash
 from steady_tide.work.queue import Interrupted
 from steady_tide.work.task import Subject, Task
 
-QUICK_BYTES: Final = 1_000_000
 PIECE: Final = 4_000_000
 JOINED, READ = 0.2, 0.7
 """How far it is when its pieces are together, and when it is read."""
@@ -78,7 +77,7 @@ def _file(task: Task) -> Iterator[tuple[Path, str | None]]:
     """The file of a clip on this machine, with its key where it is kept here: put together, or read in place."""
     if (place := task.subject.get("place")) is not None:
         path = Path(place)
-        if not path.is_file():
+        if not path.is_file() or path.resolve() != path:
             raise BadInput([Problem(("file",), "this file is not in its folder any more")])
         yield path, None
         return
@@ -109,16 +108,6 @@ def _digest(file: BinaryIO, task: Task) -> str:
         made.update(piece)
         if task.stopping():
             raise Interrupted
-    return made.hexdigest()
-
-
-def quick_hash(file: BinaryIO, size: int) -> str:
-    """A hash of a file's length, first and last million bytes: enough to know it again before it is sent."""
-    made = hashlib.sha256(str(size).encode())
-    file.seek(0)
-    made.update(file.read(QUICK_BYTES))
-    file.seek(max(0, size - QUICK_BYTES))
-    made.update(file.read(QUICK_BYTES))
     return made.hexdigest()
 
 

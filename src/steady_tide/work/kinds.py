@@ -1,13 +1,16 @@
 """What can be done apart from requests. Each kind works without the database, then keeps what it found in one go."""
 
 from collections.abc import Mapping
+from contextlib import suppress
 from typing import Final
 from uuid import UUID
 
 from steady_tide.core.light.reading import CardReading
 from steady_tide.desk.day.filming import FilmingDesk
+from steady_tide.desk.footage.lessons import Lessons
 from steady_tide.desk.workplace import Workplace
 from steady_tide.media.still import LARGEST_BYTES, Stopped, read_card
+from steady_tide.store.errors import NotFound
 from steady_tide.work import footage
 from steady_tide.work.queue import Interrupted
 from steady_tide.work.task import Kind, Subject, Task
@@ -33,9 +36,20 @@ def _keep_card(at: Workplace, subject: Subject, reading: CardReading) -> None:
     )
 
 
+def _take_lessons(at: Workplace, subject: Subject, found: None) -> None:
+    """Take what clips teach of some things; what they do not teach is left."""
+    desk = Lessons(at)
+    for key in subject["lessons"]:
+        with suppress(NotFound):
+            desk.take(key)
+
+
 GREY_CARD: Final = "grey-card"
 CLIP: Final = "clip"
+LESSONS: Final = "lessons"
+"""Lessons taken behind the clips that teach them, as the made-up creator does."""
 KINDS: Final[Mapping[str, Kind]] = {
     GREY_CARD: Kind(_card_of, _keep_card),
     CLIP: Kind(footage.clip_of, footage.keep_clip, refused=footage.refuse_clip, after=footage.tidy_clip, heavy=True),
+    LESSONS: Kind(lambda task: None, _take_lessons, heavy=True),
 }

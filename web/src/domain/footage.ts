@@ -145,3 +145,12 @@ export function path(of: Curve, seconds: number, width: number, height: number):
     .map((one, at) => `${at === 0 ? "M" : "L"}${x(one.second).toFixed(1)} ${y(one.value).toFixed(1)}`)
     .join("");
 }
+
+/** The folders on the way to one, the account's own first. */
+export function within(at: string): { name: string; path: string }[] {
+  const parts = at ? at.split("/") : [];
+  return [
+    { name: "Your footage", path: "" },
+    ...parts.map((name, number) => ({ name, path: parts.slice(0, number + 1).join("/") })),
+  ];
+}

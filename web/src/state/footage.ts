@@ -14,7 +14,7 @@ import { onArrival } from "./sending";
 
 const LOOK_MS = 1_000;
 
-const footageKey = (shoot_id: string) => ["footage", shoot_id] as const;
+export const footageKey = (shoot_id: string) => ["footage", shoot_id] as const;
 const LESSONS = ["lessons"] as const;
 const clipKey = (clip_id: string) => ["clip", clip_id] as const;
 const inPath = (clip_id: string) => ({ params: { path: { clip_id } } });

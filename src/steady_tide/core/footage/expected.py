@@ -24,12 +24,16 @@ KEPT_BY_LINE: Final = 0.95
 
 @dataclass(frozen=True)
 class Scene:
-    """What a scene itself shows under a shot: its middle over a grey card [stops], colours against green, contrast."""
+    """What a scene itself shows under a shot: its middle over a grey card [stops], colours against green, contrast.
+
+    passing_rad_s: how fast all of it passes, where it does as one.
+    """
 
     level: float
     red: float
     blue: float
     contrast: float
+    passing_rad_s: float = 0.0
 
 
 def curve_of_shot(shot: Shot) -> Curve:
@@ -52,6 +56,7 @@ def scene_under(plate: Plate, shot: Shot) -> Scene:
         red=red - green - float(card[0] - card[1]),
         blue=blue - green - float(card[2] - card[1]),
         contrast=found.high - found.low,
+        passing_rad_s=shot.motion.subject_rad_s if plate.flows else 0.0,
     )
 
 

@@ -8,19 +8,21 @@ from pydantic import Field
 from steady_tide.core.document import Part
 from steady_tide.core.footage import words
 from steady_tide.core.footage.causes import Cause, Planned, apart, causes, codec_of, otherwise
-from steady_tide.core.footage.expected import curve_of_shot, expected
+from steady_tide.core.footage.expected import Scene, curve_of_shot, expected, noise_at_grey
 from steady_tide.core.footage.recorded import recorded
-from steady_tide.core.footage.signs import TABLE, Name, Seen, shown, smear_stops
+from steady_tide.core.footage.signs import LEAST_SHAKE_DEG_S, TABLE, Name, Seen, shown, smear_stops
 from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.picture.shot import Shot
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.quantities import rate_text
+from steady_tide.core.reading.gather import CLEAR
 from steady_tide.core.reading.reading import Reading
 
 FAULTY: Final = 2.0
 """A sign that is farther off than so many spreads is not as planned."""
 LONG_ENOUGH_S: Final = 5.0
 """Of shorter clips the bit rate says nothing: coders spend unevenly at the start. **Assumed**."""
+LEAST_SHAKE_RAD_S: Final = float(np.radians(LEAST_SHAKE_DEG_S))
 LEAST_SHARE: Final = 0.35
 """A recording with less than this share of its planned bit rate was set lower; coders spend less where little moves.
 **Assumed**."""
@@ -81,7 +83,7 @@ def held(spaces: Spaces, planned: Planned, reading: Reading) -> tuple[HeldClip, 
     """
     base = recorded(spaces, planned.problem, planned.values, planned.light, planned.plate)
     shot = base.shot
-    seen = seen_of(reading, shot)
+    seen = seen_of(reading, shot, planned.scene)
     told = expected(shot, planned.scene)
     off = apart(seen, told)
     facts = _facts(planned, shot, reading)
@@ -100,14 +102,26 @@ def held(spaces: Spaces, planned: Planned, reading: Reading) -> tuple[HeldClip, 
     return found, shot
 
 
-def seen_of(reading: Reading, shot: Shot) -> Seen:
-    """The signs of a reading, taken for the camera and profile of a shot; sizes are brought to the shot's."""
+def seen_of(reading: Reading, shot: Shot, scene: Scene) -> Seen:
+    """The signs of a reading, taken for the camera and profile of a shot; sizes are brought to the shot's.
+
+    Where all of a scene passes, that is no telling from shake: both are as doubtful as it is fast against the shake.
+    """
     wide = max(reading.facts.width_px, reading.facts.height_px) / max(shot.frame.width_px, shot.frame.height_px)
     focal = shot.frame.focal_px * shot.frame.port_index * wide
     rate = float(reading.facts.rate or 0) or shot.motion.rate_hz
     found = shown(reading, curve_of_shot(shot), focal_px=focal, rate_hz=rate)
     if "smear" in found and abs(wide - 1.0) > 0.01 and reading.smear_px is not None:
         found["smear"] = smear_stops(reading.smear_px.value / wide), found["smear"][1]
+    if noise_at_grey(shot) > 1.0 / CLEAR:
+        # A coder hides the noise, not what it did to the finest detail.
+        found.pop("smear", None)
+    shakes: dict[Name, float] = {"smear": shot.motion.shake_rad_s, "shake": shot.motion.jitter_rad_s}
+    for name, own in shakes.items():
+        if scene.passing_rad_s and name in found:
+            value, spread = found[name]
+            doubt = np.log2(np.hypot(own, scene.passing_rad_s) / max(own, LEAST_SHAKE_RAD_S))
+            found[name] = value, float(np.hypot(spread, doubt))
     return found
 
 

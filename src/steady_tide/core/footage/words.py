@@ -19,6 +19,10 @@ WAYS: Final = {
 }  # fmt: skip
 
 
+CLEAN: Final = -8.5
+"""Of less noise [stops under its light] nobody sees anything."""
+
+
 def sign(name: Name, value: float) -> str:
     """A sign as people read it."""
     match name:
@@ -29,7 +33,7 @@ def sign(name: Name, value: float) -> str:
             rate = LEAST_SHAKE_DEG_S * 2.0**value
             text = f"{rate:.1f} °/s" if rate > LEAST_SHAKE_DEG_S * 1.05 else "none to see"
         case "noise":
-            text = f"{2.0**-value:.0f} to 1"
+            text = f"{2.0**-value:.0f} to 1" if value > CLEAN else "none to see"
         case "ripple":
             text = f"{100.0 * value:.0f} %" if value >= 0.005 else "none"
         case "jumps" | "doubled":

@@ -97,3 +97,8 @@ class Plate:
     detail: Map
     layers: tuple[Layer, ...]
     stars: int = 0
+
+    @property
+    def flows(self) -> bool:
+        """Whether all that is seen passes as the subject does; else a layer of its own does, before what stands."""
+        return not any(layer.moves == "subject" for layer in self.layers)

@@ -60,11 +60,10 @@ def seen(plate: Plate, shot: Shot, look: Look, moment: Moment = AT_REST) -> Seen
     window = window_of(shot.frame, look)
     toward = directions(shot.frame, window)
     view = _View(plate, shot, window, moment, _near(shot.frame, window, plate))
-    ground_moves = not any(layer.moves == "subject" for layer in plate.layers)
-    light = _ground(view, moves=ground_moves)
+    light = _ground(view, moves=plate.flows)
     if plate.stars:
         light += stars(plate, shot, toward, window)
-    light = smeared(light, across_px=_passing(shot, window) if ground_moves else 0.0)
+    light = smeared(light, across_px=_passing(shot, window) if plate.flows else 0.0)
     for layer in plate.layers:
         if layer.moves != "carried":
             light = _over(light, layer, view)

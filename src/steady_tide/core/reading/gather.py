@@ -23,7 +23,7 @@ LEVEL_SPREAD: Final = 0.004
 """What coding leaves uncertain of a level [code values]. **Assumed**."""
 ROWS_APART: Final = 16
 """Two frames are compared in so many-th rows, at their own pixels: noise tells a copy from what only stands still."""
-LEAST_BITS: Final = {"h264": 0.06, "hevc": 0.035}
+LEAST_BITS: Final = {"h264": 0.15, "hevc": 0.10}
 """Bits a pixel below which a coder has taken what noise and smear are told by. **Assumed** after simulated clips."""
 GAMMA: Final = 2.2
 CLEAR: Final = 13.0
@@ -145,7 +145,7 @@ def reading(facts: FileFacts, close: Close, stretches: list[Stretch], *, whole: 
         level=_figure(level),
         clipped=_figure(np.array([one.levels.clipped for one in looked]), least=0.001),
         crushed=_figure(np.array([one.levels.crushed for one in looked]), least=0.001),
-        noise=[NoiseLevel(**one._asdict()) for one in noisy] if _fed(facts) else [],
+        noise=[NoiseLevel(**one._asdict()) for one in noisy if one.sigma > _steps(facts)] if _fed(facts) else [],
         sharpness=round(float(np.median([one.sharpness for one in looked])), 4),
         rgb=_middle(looked),
         over_time=[_at(one, (smeared or {}).get(one.second)) for one in _thinned(looked)],
@@ -171,6 +171,11 @@ def _fed(facts: FileFacts) -> bool:
     pixels = facts.width_px * facts.height_px * float(facts.rate or 0)
     least = LEAST_BITS.get(facts.codec, min(LEAST_BITS.values()))
     return pixels <= 0 or facts.mbit_s <= 0 or facts.mbit_s * 1e6 / pixels >= least
+
+
+def _steps(facts: FileFacts) -> float:
+    """What the steps of a depth make of even light [code values]: where there is less, a coder took the noise."""
+    return float(1.0 / (219.0 * 2.0 ** (facts.bit_depth - 8)) / np.sqrt(12.0))
 
 
 def _clear(facts: FileFacts, noisy: list[noise.NoiseAt]) -> bool:

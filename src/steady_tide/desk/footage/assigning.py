@@ -37,9 +37,9 @@ def looks(spaces: Spaces, sets: list[Set], reading: Reading) -> list[tuple[int, 
             found.append((4, 100.0))
             continue
         codec = codec_of(str(one.values[Setting.CODEC]))
-        told = expected(base.shot, scene_under(plate(one.plate), base.shot))
+        scene = scene_under(plate(one.plate), base.shot)
         wrong = otherwise(reading.facts, base.shot, one.values, codec)
-        found.append((len(wrong), cost(seen_of(reading, base.shot), told)))
+        found.append((len(wrong), cost(seen_of(reading, base.shot, scene), expected(base.shot, scene))))
     return found
 
 

@@ -38,7 +38,7 @@ def grades(spaces: Spaces, one: Set, reading: Reading) -> tuple[Grade, Shot]:
     shot = recorded(spaces, one.problem, one.values, one.light, one.plate).shot
     scene = scene_under(plate(one.plate), shot)
     ends = [moment.high - moment.low for moment in reading.over_time]
-    return suggested(seen_of(reading, shot), scene, sum(ends) / len(ends) if ends else 1.0), shot
+    return suggested(seen_of(reading, shot, scene), scene, sum(ends) / len(ends) if ends else 1.0), shot
 
 
 def corrected(_: Spaces, picture: bytes, grade: Grade, curve: Curve) -> bytes:

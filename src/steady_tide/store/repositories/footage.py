@@ -35,6 +35,14 @@ def known(rows: Rows, *, quick: str = "", digest: str = "") -> ClipRow | None:
     return rows.session.scalar(query.order_by(ClipRow.gone_at.desc().nulls_first()).limit(1))
 
 
+def lying_at(rows: Rows, places: Sequence[str]) -> dict[str, UUID]:
+    """The clips that are read from some files where those lie, by file; none that was deleted or refused."""
+    query = rows.query(ClipRow).where(
+        ClipRow.place.in_(places), ClipRow.gone_at.is_(None), ClipRow.state.not_in(("refused", "double"))
+    )
+    return {row.place: row.id for row in rows.all(query) if row.place is not None}
+
+
 def bytes_kept(rows: Rows) -> int:
     """What an account's footage takes, with what is on its way."""
     clips = select(func.coalesce(func.sum(ClipRow.bytes), 0)).where(

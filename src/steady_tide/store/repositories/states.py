@@ -1,17 +1,28 @@
 """The states in a scene's history."""
 
+from datetime import datetime
 from uuid import UUID
 
 from sqlalchemy import delete, select
 
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import SceneStateRow
+from steady_tide.store.tables import SceneRow, SceneStateRow
 
 
 def state_at(rows: Rows, scene_id: UUID, sequence: int) -> SceneStateRow | None:
     """The state of a scene with a number, or None."""
     mine = rows.query(SceneStateRow).where(SceneStateRow.scene_id == scene_id)
     return rows.session.scalar(mine.where(SceneStateRow.sequence == sequence))
+
+
+def changed_at(rows: Rows) -> dict[UUID, datetime]:
+    """When each scene of an account came to stand as it does."""
+    query = (
+        select(SceneRow.id, SceneStateRow.created_at)
+        .join(SceneStateRow, (SceneStateRow.scene_id == SceneRow.id) & (SceneStateRow.sequence == SceneRow.history_at))
+        .where(SceneRow.account_id == rows.account_id)
+    )
+    return {scene_id: at for scene_id, at in rows.session.execute(query)}
 
 
 def labels_near(rows: Rows, scene_id: UUID, sequence: int) -> dict[int, str]:

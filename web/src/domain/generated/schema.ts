@@ -3072,6 +3072,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/folder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description What is in a folder of footage on the machine of the service.
+         */
+        get: operations["footage_look"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/folder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read In Place
+         * @description Read files where they lie; what is known by its contents is not read again.
+         */
+        post: operations["footage_read_in_place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -5391,6 +5431,26 @@ export interface components {
             shutter_s: number;
         };
         /**
+         * FolderView
+         * @description A folder of footage. on: whether this service reads any in place; own: what the account's folder is called.
+         *
+         *     more: there is more in it than is listed.
+         */
+        FolderView: {
+            /** On */
+            on: boolean;
+            /** Own */
+            own: string;
+            /** At */
+            at: string;
+            /** Folders */
+            folders: string[];
+            /** Files */
+            files: components["schemas"]["LyingFile"][];
+            /** More */
+            more: boolean;
+        };
+        /**
          * Footage
          * @description The clips of a shoot, by time; those that belong to no shoot beside them.
          */
@@ -6624,6 +6684,20 @@ export interface components {
             how: "lux";
             /** Lux */
             lux: number;
+        };
+        /**
+         * LyingFile
+         * @description A file that could be read where it lies. path: from the account's folder on; clip_id: as what it is known.
+         */
+        LyingFile: {
+            /** Path */
+            path: string;
+            /** Name */
+            name: string;
+            /** Bytes */
+            bytes: number;
+            /** Clip Id */
+            clip_id: string | null;
         };
         /**
          * MadeLink
@@ -8417,6 +8491,14 @@ export interface components {
             value: string;
             /** Read Back */
             read_back: boolean;
+        };
+        /**
+         * ReadInPlace
+         * @description Files to be read where they lie, by their names from the account's folder on.
+         */
+        ReadInPlace: {
+            /** Files */
+            files: string[];
         };
         /**
          * Readiness
@@ -11355,6 +11437,7 @@ export type Filming = components['schemas']['Filming'];
 export type FilterInWater = components['schemas']['FilterInWater'];
 export type FilterSpectrum = components['schemas']['FilterSpectrum'];
 export type Flicker = components['schemas']['Flicker'];
+export type FolderView = components['schemas']['FolderView'];
 export type Footage = components['schemas']['Footage'];
 export type GlassOption = components['schemas']['GlassOption'];
 export type Grade = components['schemas']['Grade'];
@@ -11404,6 +11487,7 @@ export type LogbookView = components['schemas']['LogbookView'];
 export type LoggedTake = components['schemas']['LoggedTake'];
 export type LuxLight = components['schemas']['LuxLight'];
 export type LuxReading = components['schemas']['LuxReading'];
+export type LyingFile = components['schemas']['LyingFile'];
 export type MadeLink = components['schemas']['MadeLink'];
 export type MadeShare = components['schemas']['MadeShare'];
 export type MadeUp = components['schemas']['MadeUp'];
@@ -11481,6 +11565,7 @@ export type PutAway = components['schemas']['PutAway'];
 export type Ramp = components['schemas']['Ramp'];
 export type ReachPart = components['schemas']['ReachPart'];
 export type ReadBackNoted = components['schemas']['ReadBackNoted'];
+export type ReadInPlace = components['schemas']['ReadInPlace'];
 export type Readiness = components['schemas']['Readiness'];
 export type Reading = components['schemas']['Reading'];
 export type ReadingRequest = components['schemas']['ReadingRequest'];
@@ -32541,6 +32626,238 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_look: {
+        parameters: {
+            query?: {
+                at?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footage_read_in_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadInPlace"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipView"][];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { pointsOf, pointsText } from "../../domain/dive";
 import type { SceneDay, WaterDay } from "../../domain/documents";
-import { Refused } from "../../domain/refused";
+import { wordsOf } from "../../domain/refused";
 import type { FilmingState } from "../../state/day";
 import { useTyped } from "../../state/typed";
 import { Button } from "../../ui/Button";
@@ -26,8 +26,7 @@ export function DiveFile({ scene, water, film }: { scene: SceneDay; water: Water
       await film.dive(scene.id, file);
       setProblem(null);
     } catch (error) {
-      const refused = error instanceof Refused ? (error.fields[0]?.message ?? error.message) : null;
-      setProblem(refused ?? "No connection: the log was not taken.");
+      setProblem(wordsOf(error, "No connection: the log was not taken."));
     }
     setBusy(false);
   };

@@ -5,6 +5,7 @@ import { useHalfHere } from "../../state/footage";
 import { callOff, goOn, pause, putAway, type Sending, send, useSending } from "../../state/sending";
 import { Bar } from "../../ui/Bar";
 import { Button } from "../../ui/Button";
+import { InPlace } from "./InPlace";
 
 /** Every file that was dropped, those of folders too. */
 async function dropped(items: DataTransferItemList): Promise<File[]> {
@@ -69,6 +70,7 @@ export function BringIn({ shootId, first }: { shootId: string; first: boolean })
             Choose files
           </Button>
           <Button onClick={() => folder.current?.click()}>Choose a folder</Button>
+          <InPlace shootId={shootId} />
         </span>
       </p>
       <input

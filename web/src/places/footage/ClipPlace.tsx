@@ -3,7 +3,7 @@ import { Link, useParams } from "react-router";
 import type { ClipDetail, HeldClip, Reading, ShootView } from "../../domain/documents";
 import { length, size, verdict } from "../../domain/footage";
 import { sentence, stops } from "../../domain/format";
-import { Refused } from "../../domain/refused";
+import { Refused, wordsOf } from "../../domain/refused";
 import { useClip, useClipActs, useGrade } from "../../state/footage";
 import { useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";
@@ -79,11 +79,7 @@ function Told({ detail, shoot }: { detail: ClipDetail; shoot: ShootView }) {
   );
 }
 
-const Failed = ({ error }: { error: Error }) => (
-  <Notice>
-    {error instanceof Refused ? (error.fields[0]?.message ?? error.message) : "There is no connection."}
-  </Notice>
-);
+const Failed = ({ error }: { error: Error }) => <Notice>{wordsOf(error)}</Notice>;
 
 function Player({
   detail: { clip },

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { useParams } from "react-router";
 import type { ClipView, Footage, ShootView } from "../../domain/documents";
 import { byScene } from "../../domain/footage";
-import { Refused } from "../../domain/refused";
+import { Refused, wordsOf } from "../../domain/refused";
 import { useClipActs, useFootage } from "../../state/footage";
 import { useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";
@@ -56,9 +56,7 @@ function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
         {told(footage)}
       </p>
       <BringIn shootId={shoot.id} first={!any} />
-      {failed ? (
-        <Notice>{failed instanceof Refused ? failed.message : "There is no connection."}</Notice>
-      ) : null}
+      {failed ? <Notice>{wordsOf(failed)}</Notice> : null}
       {gone ? (
         <p role="status" className="my-2 flex items-center gap-3 border rule bg-paper px-3 py-1.5">
           {gone.name} is deleted.

@@ -1,4 +1,4 @@
-import { Refused } from "../../domain/refused";
+import { wordsOf } from "../../domain/refused";
 import { useLessons } from "../../state/footage";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
@@ -13,16 +13,10 @@ export function Lessons() {
     <section aria-label="What your clips teach" className="my-2 border rule bg-paper px-3 py-2">
       <h2 className="text-head">What your clips teach</h2>
       <p className="text-small text-soft">
-        Nothing is taken by itself. What you take counts in every plan from then on; what was noted before
-        stays as it was.
+        Nothing is taken by itself. How you shake counts in scenes made or changed from then on; plans made
+        before keep their numbers. What changes the kit counts as any change of the kit.
       </p>
-      {failed ? (
-        <Notice>
-          {failed instanceof Refused
-            ? (failed.fields[0]?.message ?? failed.message)
-            : "There is no connection."}
-        </Notice>
-      ) : null}
+      {failed ? <Notice>{wordsOf(failed)}</Notice> : null}
       <ul>
         {all.proposed.map(({ lesson, name, clips }) => (
           <li key={lesson.key} className="flex flex-wrap items-center gap-x-3 border-b border-hair/50 py-1">

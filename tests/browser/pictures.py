@@ -58,12 +58,6 @@ def desk(browser: Browser, address: str) -> None:
     page.get_by_role("link", name="Edit the modes").click()
     page.get_by_role("table").first.wait_for()
     shoot(page, "modes")
-    page.goto(f"{address}/taste")
-    page.get_by_role("table").first.wait_for()
-    shoot(page, "taste")
-    page.goto(f"{address}/sums/exposure?ev100=14")
-    page.get_by_test_id("sum-answer").wait_for()
-    shoot(page, "sums")
 
 
 def beside(browser: Browser, address: str) -> None:
@@ -176,16 +170,40 @@ def field(browser: Browser, address: str) -> None:
     shoot(book, "logbook")
 
 
+def footage(browser: Browser, address: str) -> None:
+    """The clips of the demo once they are read and one lesson is taken, and one of them with what was wrong."""
+    page = browser.new_context(
+        viewport=DESK, locale="en-GB", timezone_id="Europe/Oslo", service_workers="block"
+    ).new_page()  # fmt: skip
+    page.goto(address)
+    page.get_by_role("link", name="The day").first.click()
+    page.get_by_role("link", name="Footage").click()
+    taken = page.get_by_role("region", name="What your clips teach").get_by_text(re.compile("^Taken: "))
+    for _ in range(60):
+        page.get_by_role("heading", name="Footage").wait_for()
+        page.wait_for_timeout(4000)
+        if taken.count():
+            break
+        page.reload()
+    expect(taken).to_be_visible()
+    shoot(page, "footage")
+    page.get_by_role("link", name="Open stalls-dark.mp4").first.click()
+    page.get_by_role("region", name="Seen and expected").wait_for()
+    page.wait_for_timeout(2500)
+    shoot(page, "clip")
+
+
 def main() -> None:
     """Serve a fresh demo and take every picture."""
     FOLDER.mkdir(parents=True, exist_ok=True)
-    with fresh_demo() as (browser, address):
+    with fresh_demo(footage=True) as (browser, address):
         desk(browser, address)
         beside(browser, address)
         first(browser, address)
         phone(browser, address)
         field(browser, address)
         day(browser, address)
+        footage(browser, address)
 
 
 if __name__ == "__main__":

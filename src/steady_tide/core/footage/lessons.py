@@ -14,10 +14,12 @@ import numpy as np
 from pydantic import Field
 
 from steady_tide.core.document import Part
+from steady_tide.core.footage.endured import Endures
+from steady_tide.core.footage.selects import Ended
 from steady_tide.core.footage.signs import Name
 from steady_tide.core.quantities import counted, signed
 
-Kind = Literal["shake", "meter", "noise", "filter", "cast", "bearable"]
+Kind = Literal["shake", "meter", "noise", "filter", "cast", "bearable", "heat", "cell"]
 LEAST_CLIPS: Final = 2
 AGREE: Final = 2.0
 """A lesson lies so many standard errors from what was taken so far."""
@@ -30,8 +32,16 @@ WORTH: Final[dict[Kind, float]] = {
     "filter": 0.25,
     "cast": 8.0,
     "bearable": 0.0,
+    "heat": 0.2,
+    "cell": 0.2,
 }
-"""What is worth telling: doublings, stops, stops, stops, mired. **Assumed**."""
+"""What is worth telling: doublings, stops, stops, stops, mired, ISO, doublings. **Assumed**."""
+RAN_DOUBT: Final = 0.15
+"""How far a length of running may be off [doublings]: how warm it began, how full. **Assumed**."""
+WARM_FROM_C: Final = 18.0
+"""From here on a cell is short of nothing for the cold."""
+COLD_STEP_C: Final = 5.0
+"""Cells are learned by steps of so many degrees."""
 ALONE: Final = 0.35
 """How far a single clip may be off [stops], at least, whatever it says of itself. **Assumed**."""
 
@@ -41,6 +51,7 @@ class Evidence(Part):
 
     support, nd: what was fitted, by key; metered: whether a meter decided its exposure; measured: so was its light.
     shake_deg_s: what was taken for its way of carrying; nd_stops: for its filter; habit: how bright its meter exposes.
+    ended: by what it stopped, after so many minutes of running, against what endures says was expected.
     liked: whether it was kept and not called grainy; None where nobody judged.
     """
 
@@ -62,6 +73,9 @@ class Evidence(Part):
     habit_stops: float = 0.0
     efficiency: float = 0.0
     bearable_iso: float = 0.0
+    endures: Endures = Endures()
+    ended: Ended = ""
+    ran_minutes: float = 0.0
 
     def off(self, name: Name) -> tuple[float, float] | None:
         """What it shows over what was expected of it, and how far that may be off."""
@@ -255,5 +269,49 @@ def _bearable(evidence: Sequence[Evidence]) -> Iterator[Lesson]:
         )  # fmt: skip
 
 
-TEACHERS: Final = (_shake, _meter, _noise, _filter, _cast, _bearable)
+def _ran(one: Evidence, ended: Ended, minutes: float | None) -> tuple[float, float] | None:
+    """How much longer it ran than was expected until it stopped for something [doublings]."""
+    if one.ended != ended or not minutes or one.ran_minutes <= 0.0:
+        return None
+    return float(np.log2(one.ran_minutes / minutes)), RAN_DOUBT
+
+
+def _heat(evidence: Sequence[Evidence]) -> Iterator[Lesson]:
+    """How long a camera runs until it stops for heat: told for its hardest mode at 25 degrees, as its figure is."""
+    groups = _grouped(evidence, lambda one: (one.camera,), lambda one: _ran(one, "heat", one.endures.heat_minutes))
+    for named, group in groups.items():
+        if (said := group.median("heat")) is None:
+            continue
+        before = float(np.median([one.endures.limit_minutes or 0.0 for one in group.clips]))
+        after = float(np.clip(round(before * 2.0 ** said[0], 1), 0.1, 1440.0))
+        yield _told(
+            "heat", named, group, before=before, after=after, unit="min", spread=round(after * (2.0 ** said[1] - 1), 1),
+            words=f"It stops for heat after {after:.0f} minutes in its hardest mode at 25 °C, not {before:.0f}, "
+            f"{_rests(group)}.",
+        )  # fmt: skip
+
+
+def _cold_of(one: Evidence) -> tuple[str, ...] | None:
+    """A cell in the cold: by its key and the temperature, in steps."""
+    if not one.endures.cell or one.endures.air_c >= WARM_FROM_C:
+        return None
+    return one.endures.cell, f"{COLD_STEP_C * round(one.endures.air_c / COLD_STEP_C):.0f}"
+
+
+def _cell(evidence: Sequence[Evidence]) -> Iterator[Lesson]:
+    """Which share of a cell the cold leaves, at a temperature."""
+    groups = _grouped(evidence, _cold_of, lambda one: _ran(one, "cell", one.endures.cell_minutes))
+    for named, group in groups.items():
+        if (said := group.median("cell")) is None:
+            continue
+        before = float(np.median([one.endures.cell_share for one in group.clips]))
+        after = float(np.clip(round(before * 2.0 ** said[0], 2), 0.02, 1.0))
+        yield _told(
+            "cell", named, group, before=round(before, 2), after=after, unit="", spread=round(said[1] * after, 2),
+            words=f"At {named[1]} °C the cold leaves {100 * after:.0f} % of it, not {100 * before:.0f} %, "
+            f"{_rests(group)}.",
+        )  # fmt: skip
+
+
+TEACHERS: Final = (_shake, _meter, _noise, _filter, _cast, _bearable, _heat, _cell)
 """What can be learned. Another one is a function here, and what it changes in `desk/footage/lessons.py`."""

@@ -8,6 +8,8 @@ from steady_tide.core.quantities import Floats
 
 UNEVEN: Final = 0.02
 """Steps that differ by more than this share of the usual one are not even."""
+CLOCK_S: Final = 0.0011
+"""Containers that count time in thousandths put a frame so far from its moment."""
 MOSTLY: Final = 0.9
 GONE: Final = 1.6
 SAME: Final = 0.02
@@ -33,8 +35,8 @@ def cadence(moments: Floats) -> Cadence | None:
     step = step[step > 0]
     if len(step) < 2:
         return None
-    usual = float(np.median(step))
-    even = np.abs(step / usual - np.maximum(1.0, np.round(step / usual))) <= UNEVEN
+    usual = float(step[step <= GONE * np.median(step)].mean())
+    even = np.abs(step - usual * np.maximum(1.0, np.round(step / usual))) <= max(UNEVEN * usual, CLOCK_S)
     variable = bool(np.mean(even) < MOSTLY)
     missing = 0 if variable else int(np.round(step[step > GONE * usual] / usual - 1.0).sum())
     return Cadence(1.0 / usual, variable, missing)

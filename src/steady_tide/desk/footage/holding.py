@@ -1,13 +1,15 @@
 """A clip against the set it was filmed with: as noted in its take, else as planned."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import NamedTuple
 from uuid import UUID
 
+from steady_tide.core.endurance.cells import cold_share
 from steady_tide.core.errors import BadInput
 from steady_tide.core.field.merging import Take
 from steady_tide.core.footage.causes import Planned
+from steady_tide.core.footage.endured import Endures
 from steady_tide.core.footage.expected import scene_under
 from steady_tide.core.footage.held import HeldClip, held
 from steady_tide.core.footage.lessons import Evidence
@@ -40,6 +42,7 @@ class Set:
     plate: PlateName
     before: Mapping[Setting, str]
     measured: bool = False
+    endures: Endures = field(default_factory=Endures)
 
 
 def holds(spaces: Spaces, one: Set, reading: Reading) -> tuple[HeldClip, Shot, Taken]:
@@ -101,7 +104,7 @@ class Holding:
             if name in {one.value for one in Setting}
         }
         measured = take is not None and take.light_from == "measured"
-        return Set(of, problem, values, light, plate_for(brief), before, measured)
+        return Set(of, problem, values, light, plate_for(brief), before, measured, endures_of(problem, outcome))
 
     def hold(self, row: ClipRow, reading: Reading) -> "Holds":
         """A clip against its set; where there is none, why not."""
@@ -122,6 +125,23 @@ class Holding:
         if row.take_id is None or row.shoot_id is None:
             return None
         return next((take for take in self.takes(row.shoot_id) if take.id == row.take_id), None)
+
+
+def endures_of(problem: PlanningProblem, plan: Plan) -> Endures:
+    """How long a plan has its camera run on a cell and until heat, where it is filmed."""
+    given, running = Situation.of(problem).given, plan.running
+    if running is None:
+        return Endures()
+    cell, air_c = next(iter(given.cells), None), problem.brief.temperature_c
+    draws = cell is not None and running.draw_w > 0
+    return Endures(
+        heat_minutes=None if running.warming is None else running.warming.first_minutes,
+        limit_minutes=problem.device.heat_limit_minutes,
+        air_c=air_c,
+        cell=cell.key if cell is not None and draws else "",
+        cell_share=0.0 if cell is None else cold_share(air_c, share_at_0_c=cell.share_at_0_c, table=cell.cold_table),
+        cell_minutes=60.0 * given.usable_wh(cell) / running.draw_w if cell is not None and draws else 0.0,
+    )
 
 
 def _dialled_otherwise(found: HeldClip) -> bool:
@@ -158,6 +178,7 @@ def evidence_of(row: ClipRow, one: Set, found: HeldClip, taken: Taken) -> Eviden
         habit_stops=problem.device.meters_bright_stops,
         efficiency=problem.device.lenses[0].sensor.quantum_efficiency,
         bearable_iso=float(profile.bearable_iso or 0),
+        endures=one.endures,
     )
 
 

@@ -6,16 +6,18 @@ from typing import Any, Final
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.footage.endured import Ran, minutes_run
 from steady_tide.core.footage.lessons import Evidence, Kind, Lesson, lessons
 from steady_tide.core.footage.selects import Selects
-from steady_tide.core.kit.bag import BagItem, NdFilter
+from steady_tide.core.kit.bag import BagItem, Cell, NdFilter
 from steady_tide.core.kit.device import Device
 from steady_tide.desk.kit.kit import KitDesk
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import NotFound, Taken
+from steady_tide.store.owned import Rows
 from steady_tide.store.repositories.footage import clips_held, lessons_taken
-from steady_tide.store.tables import ClipRow, LessonRow
+from steady_tide.store.tables import ClipRow, LessonRow, SetupRow
 
 
 class TakenLesson(View):
@@ -85,11 +87,14 @@ class Lessons:
         return self.all()
 
     def _evidence(self) -> list[Evidence]:
+        rows = clips_held(self.rows)
+        ran = _ran(self.rows, rows)
         found = []
-        for row in clips_held(self.rows):
+        for row in rows:
             told = (row.held or {}).get("evidence")
             if told is not None:
-                found.append(Evidence.opened(told).model_copy(update={"liked": _liked(row)}))
+                more = {"liked": _liked(row), "ended": Selects.opened(row.selects).ended, "ran_minutes": ran[row.id]}
+                found.append(Evidence.opened(told).model_copy(update=more))
         return found
 
     def _names(self) -> dict[str, str]:
@@ -114,13 +119,34 @@ class Lessons:
 
     def filter(self, lesson: Lesson, field: str, value: Any, wanted: float | None) -> Any:
         """Change a field of a filter; what stood there."""
-        item: BagItem | None = next((one for one in self.kit.bag() if one.key == lesson.of), None)
+        item = self.item(lesson)
         if not isinstance(item, NdFilter):
             raise BadInput([Problem(("lesson",), "this filter is not in your bag any more")])
         was = getattr(item, field)
         _same(was, wanted)
         self.kit.put_item(NdFilter.read({**item.plain(), field: value}))
         return was
+
+    def item(self, lesson: Lesson) -> BagItem | None:
+        """The thing in the bag that a lesson is on."""
+        return next((one for one in self.kit.bag() if one.key == lesson.of), None)
+
+    def cold(self, lesson: Lesson, value: Any, wanted: float | None) -> Any:
+        """Change what the cold leaves of a cell at a temperature; its table as it stood. value: a share, or a table."""
+        item, at_c = self.item(lesson), float(lesson.profile)
+        if not isinstance(item, Cell):
+            raise BadInput([Problem(("lesson",), "this cell is not in your bag any more")])
+        was = [row.plain() for row in item.cold_table]
+        _same(next((row.share for row in item.cold_table if row.at_c == at_c), None), wanted)
+        rows = value if wanted is not None else _with(item, at_c, value)
+        self.kit.put_item(Cell.read({**item.plain(), "cold_table": rows}))
+        return was
+
+
+def _with(cell: Cell, at_c: float, share: float) -> list[dict[str, Any]]:
+    """A cell's table with a row more; one that had none keeps what was taken of it at 0 degrees."""
+    table = {row.at_c: row.share for row in cell.cold_table} or {0.0: cell.share_at_0_c}
+    return [{"at_c": at, "share": told} for at, told in sorted({**table, at_c: share}.items())][:20]
 
 
 def _same(now: Any, wanted: float | None) -> None:
@@ -166,11 +192,21 @@ def _bearable(desk: Lessons, lesson: Lesson, value: Any, *, wanted: float | None
     return desk.device(lesson, change)
 
 
+def _heat(desk: Lessons, lesson: Lesson, value: Any, *, wanted: float | None = None) -> Any:
+    def change(device: Device) -> tuple[Any, dict[str, Any]]:
+        _same(device.heat_limit_minutes, wanted)
+        return device.heat_limit_minutes, {"heat_limit_minutes": value}
+
+    return desk.device(lesson, change)
+
+
 CHANGES: Final[dict[Kind, Callable[..., Any]]] = {
     "meter": _meter,
     "noise": _noise,
     "bearable": _bearable,
     "filter": lambda desk, lesson, value, wanted=None: desk.filter(lesson, "tested_stops", value, wanted),
+    "heat": _heat,
+    "cell": lambda desk, lesson, value, wanted=None: desk.cold(lesson, value, wanted),
     "cast": lambda desk, lesson, value, wanted=None: desk.filter(lesson, "cast_mired", value, wanted),
 }
 """What each kind of lesson changes in the kit; how its owner shakes stands with the lesson itself."""
@@ -182,3 +218,19 @@ def _liked(row: ClipRow) -> bool | None:
     if selects.grainy:
         return False
     return True if selects.verdict == "keep" else None
+
+
+def _ran(rows: Rows, held: list[ClipRow]) -> dict[UUID, float]:
+    """How long each clip's camera had run when it ended [minutes], by shoot and camera; 0 where that says nothing."""
+    setups = {row.setup_id: rows.made(SetupRow, row.setup_id) for row in held}
+    cameras: dict[object, list[tuple[UUID, Ran]]] = {}
+    for row in held:
+        setup = setups[row.setup_id]
+        if row.made_at is not None and row.reading is not None and setup is not None:
+            ran = Ran(row.made_at, row.reading["facts"]["seconds"], Selects.opened(row.selects).ended)
+            cameras.setdefault((row.shoot_id, setup.device_id), []).append((row.id, ran))
+    found = {row.id: 0.0 for row in held}
+    for clips in cameras.values():
+        minutes = minutes_run([ran for _, ran in clips])
+        found.update({clip_id: one for (clip_id, _), one in zip(clips, minutes, strict=True)})
+    return found

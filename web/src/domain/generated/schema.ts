@@ -6375,7 +6375,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "shake" | "meter" | "noise" | "filter" | "cast" | "bearable";
+            kind: "shake" | "meter" | "noise" | "filter" | "cast" | "bearable" | "heat" | "cell";
             /** Of */
             of: string;
             /**

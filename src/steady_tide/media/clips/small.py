@@ -29,22 +29,21 @@ def pictures(path: str, into: Path) -> None:
         found = [image for share in range(SHEET) if (image := _at(clip, share / SHEET)) is not None]
     if not found:
         raise Refused("no frames")
+    _kept(found, into)
+
+
+def still_pictures(image: Image.Image, into: Path) -> None:
+    """The same of a still: its sheet is one picture over and over."""
+    _kept([image.convert("RGB")], into)
+
+
+def _kept(found: list[Image.Image], into: Path) -> None:
+    """The first as the poster; all beside each other, the last again where there are too few."""
     _scaled(found[0], POSTER_PX).save(into / "poster.jpg", quality=85)
     thumbs = [_scaled(one, SHEET_PX) for one in found]
     sheet = Image.new("RGB", (SHEET_PX * SHEET, thumbs[0].height))
     for at in range(SHEET):
         sheet.paste(thumbs[min(at, len(thumbs) - 1)], (SHEET_PX * at, 0))
-    sheet.save(into / "sheet.jpg", quality=80)
-
-
-def still_pictures(image: Image.Image, into: Path) -> None:
-    """The same of a still: its sheet is one picture over and over."""
-    plain = image.convert("RGB")
-    _scaled(plain, POSTER_PX).save(into / "poster.jpg", quality=85)
-    thumb = _scaled(plain, SHEET_PX)
-    sheet = Image.new("RGB", (SHEET_PX * SHEET, thumb.height))
-    for at in range(SHEET):
-        sheet.paste(thumb, (SHEET_PX * at, 0))
     sheet.save(into / "sheet.jpg", quality=80)
 
 

@@ -6,6 +6,7 @@ import { Refused } from "../../domain/refused";
 import { useJudgePair, usePair } from "../../state/footage";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
+import { PulledAside } from "../../ui/PulledAside";
 import { Slider } from "../../ui/Slider";
 import { Nowhere } from "../Nowhere";
 import { ShootPlaces } from "../ShootPlaces";
@@ -91,7 +92,6 @@ function Shown({
 }
 
 function Sheet({ pair: { left, right } }: { pair: PairView }) {
-  const [share, setShare] = useState(50);
   const [zoom, setZoom] = useState(1);
   const [graded, setGraded] = useState(false);
   const [playing, setPlaying] = useState(false);
@@ -117,31 +117,20 @@ function Sheet({ pair: { left, right } }: { pair: PairView }) {
   const near = { transform: `scale(${zoom})` };
   return (
     <section aria-label="Two clips" className="mt-2">
-      <div className="relative overflow-hidden border rule">
-        <div style={near}>
-          <Shown detail={right} film={films[1]} graded={graded} />
-        </div>
-        <div className="absolute inset-0 shadow-lg" style={{ clipPath: `inset(0 ${100 - share}% 0 0)` }}>
+      <PulledAside
+        left={left.clip.name}
+        right={right.clip.name}
+        upper={
           <div style={near}>
             <Shown detail={left} film={films[0]} graded={graded} onTime={setAt} />
           </div>
-        </div>
-        <div className="pointer-events-none absolute inset-y-0 w-px bg-paper" style={{ left: `${share}%` }} />
-      </div>
-      <div className="mt-1 flex items-center gap-3 text-note">
-        <span>{left.clip.name}</span>
-        <Slider
-          label="Edge of the sheet"
-          className="flex-1"
-          value={share}
-          min={0}
-          max={100}
-          step={1}
-          text={(value) => `${value} %`}
-          onSlide={setShare}
-        />
-        <span>{right.clip.name}</span>
-      </div>
+        }
+        lower={
+          <div style={near}>
+            <Shown detail={right} film={films[1]} graded={graded} />
+          </div>
+        }
+      />
       <div className="mt-1 flex flex-wrap items-center gap-2">
         <Button look="strong" onClick={play} disabled={graded}>
           {playing ? "Hold" : "Play both"}

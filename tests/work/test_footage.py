@@ -1,5 +1,8 @@
 """A clip of a planned scene: it finds its scene, is held against its set, moved by hand, read once whatever happens."""
 
+import io
+import json
+import zipfile
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any
@@ -22,7 +25,7 @@ from steady_tide.work.queue import Interrupted, Turn
 from tests.api.test_footage import footage, send
 from tests.footage import a_clip, film
 from tests.media.test_causes import NIGHT, SMALL, SPACES, camera
-from tests.service import add_scene
+from tests.service import add_scene, join
 
 DoJobs = Callable[[], None]
 PINS: dict[str, Any] = {**SMALL, "frame_rate": "25", "shutter": "1/50", "iso_ceiling": 1600, "white_balance": 4500}
@@ -300,3 +303,33 @@ def test_clips_are_picked_corrected_and_handed_over(
     lines = creator.get(f"/api/setups/{setup}/card").json()["lines"]
     (line,) = (one for one in lines if one["decision"]["setting"] == "iso_ceiling")
     assert line["now_value"] == "6400" and line["changed"]
+
+
+def test_what_clips_said_and_taught_goes_with_the_account(
+    app: Any, creator: TestClient, scene: dict[str, Any], service: Service, do_jobs: DoJobs, tmp_path: Path
+) -> None:
+    setup, shoot = scene["setups"][0]["id"], scene["shoot_id"]
+    for seed in (13, 14, 15):
+        send(creator, filmed(service, setup, tmp_path, seed=seed, shaking=1.6, seconds=2.2), f"{seed}.mp4", shoot=shoot)
+    do_jobs()
+    clip = footage(creator, shoot)["clips"][0]
+    creator.put(f"/api/clips/{clip['id']}/selects", json={"rating": 4, "note": "the one"})
+    key = next(one["lesson"]["key"] for one in creator.get("/api/lessons").json()["proposed"])
+    creator.post("/api/lessons", json={"key": key})
+
+    data = creator.get("/api/account/archive").content
+    with zipfile.ZipFile(io.BytesIO(data)) as archive:
+        told = json.loads(archive.read("footage.json"))["clips"]
+    assert sorted(one["name"] for one in told) == ["13.mp4", "14.mp4", "15.mp4"]
+    mine = next(one for one in told if one["name"] == clip["name"])
+    assert (mine["scene"], mine["device"], mine["selects"]["note"]) == (scene["name"], "skarv-a4", "the one")
+    assert mine["reading"]["shake_px"]["value"] > 0 and len(mine["digest"]) == 64
+
+    other = join(app)
+    headers = {"Content-Type": "application/zip"}
+    for _ in range(2):
+        assert other.post("/api/account/archive", content=data, headers=headers).status_code == 204
+    assert [one["lesson"]["key"] for one in other.get("/api/lessons").json()["taken"]] == [key]
+    made = add_scene(other, NIGHT)
+    outcome = other.get(f"/api/scenes/{made['id']}").json()["setups"][0]["outcome"]
+    assert any("as 3 clips of yours taught" in one for one in outcome["assumptions"])

@@ -3,6 +3,7 @@
 import io
 import json
 import zipfile
+from collections.abc import Sequence
 from datetime import date
 from typing import Annotated, Any, Final, Literal
 
@@ -11,11 +12,14 @@ from pydantic import Field, StringConstraints
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.field.logbook import LoggedTake
+from steady_tide.core.footage.lessons import Lesson
+from steady_tide.core.footage.selects import Selects
 from steady_tide.core.kit.bag import Kit, checked_kit
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.reading import Measured
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import Stance
+from steady_tide.core.reading.reading import Reading
 from steady_tide.core.ready.shots import WantedShot
 from steady_tide.core.ready.stock import PieceState
 from steady_tide.core.ready.upkeep import Upkeep
@@ -26,9 +30,11 @@ README: Final = """This is what one account of Steady Tide owned.
 
 kit.json      the cameras and the bag: a kit document, as published in the format's schema
 account.json  shoots with their scenes (a brief document each), readings, shots and lists; places, schools, numbers;
-              takes: the logbook, also of shoots that are gone
+              takes: the logbook, also of shoots that are gone; how you shake, as your clips taught
+footage.json  what each clip said, to what it belongs and what you picked of it; the clips themselves are not in here
 
-Both are plain JSON. "Bring in" on the account page of any Steady Tide takes the whole archive.
+All are plain JSON. "Bring in" on the account page of any Steady Tide takes the whole archive, but for footage.json,
+which comes again when the clips are read there.
 """
 Key = Annotated[str, StringConstraints(max_length=60)]
 Text = Annotated[str, StringConstraints(max_length=120)]
@@ -129,6 +135,23 @@ class KeptSlot(Part):
     values: Annotated[dict[Setting, Text], Field(max_length=60)]
 
 
+class KeptClip(Part):
+    """What a clip said. scene, device: to what it belongs, by name and key; digest: SHA-256 of its contents.
+
+    words: what it is against its set; its curves over time are left out.
+    """
+
+    name: Annotated[str, StringConstraints(max_length=200)]
+    bytes: int
+    digest: str | None = None
+    shoot: Text = ""
+    scene: Text = ""
+    device: Key = ""
+    words: Annotated[str, StringConstraints(max_length=300)] = ""
+    reading: Reading | None = None
+    selects: Selects = Selects()
+
+
 class Archive(Part):
     """An account's own, but for its kit, which is a document of its own."""
 
@@ -143,16 +166,20 @@ class Archive(Part):
     pieces: Annotated[list[KeptPiece], Field(max_length=5000)] = []
     upkeep: Upkeep | None = None
     takes: Annotated[list[LoggedTake], Field(max_length=100_000)] = []
+    shakes: Annotated[list[Lesson], Field(max_length=100)] = []
 
 
-def packed(archive: Archive, kit: Kit | None) -> bytes:
-    """Both as one zip."""
+def packed(archive: Archive, kit: Kit | None, clips: Sequence[KeptClip] = ()) -> bytes:
+    """All as one zip."""
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as folder:
         folder.writestr("README.txt", README)
         folder.writestr("account.json", json.dumps(archive.plain(), indent=1, ensure_ascii=False))
         if kit is not None:
             folder.writestr("kit.json", json.dumps(kit.plain(), indent=1, ensure_ascii=False))
+        if clips:
+            told = [one.plain() for one in clips]
+            folder.writestr("footage.json", json.dumps({"clips": told}, indent=1, ensure_ascii=False))
     return out.getvalue()
 
 

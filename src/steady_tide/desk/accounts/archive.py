@@ -14,6 +14,7 @@ from steady_tide.desk.bench.bench import Bench, Camera
 from steady_tide.desk.cards.dialled import Dialled
 from steady_tide.desk.day.filming import filmed_times
 from steady_tide.desk.field.logbook import Logbooks
+from steady_tide.desk.footage.keeping import bring_shakes, clips_told, shakes_of
 from steady_tide.desk.kit.kit import KitDesk
 from steady_tide.desk.ready.getting_ready import OWN
 from steady_tide.desk.ready.shots import ShotLists
@@ -76,8 +77,9 @@ class Archives:
             ],
             upkeep=upkeep_of(self.rows),
             takes=Logbooks(self.at).takes,
+            shakes=shakes_of(self.rows),
         )
-        return packed(archive, KitDesk(self.rows).kit() if keys else None)
+        return packed(archive, KitDesk(self.rows).kit() if keys else None, clips_told(self.rows, keys))
 
     def _shoot(self, row: ShootRow, keys: dict[UUID, str]) -> KeptShoot:
         scenes = scenes_of(self.rows, row.id)
@@ -142,6 +144,7 @@ class Archives:
 
         self._bring_upkeep(archive)
         Logbooks(self.at).bring_in(archive.takes)
+        bring_shakes(self.rows, archive.shakes)
 
     def _bring_upkeep(self, archive: Archive) -> None:
         """How cells and cards stand, and what budgets rest on."""

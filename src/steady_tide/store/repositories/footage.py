@@ -21,6 +21,12 @@ def clips_of(rows: Rows, shoot_id: UUID | None) -> list[ClipRow]:
     return rows.all(query.order_by(ClipRow.made_at.asc().nulls_last(), ClipRow.created_at, ClipRow.id))
 
 
+def clips_kept(rows: Rows) -> list[ClipRow]:
+    """Every clip of an account that was not deleted, as they were filmed."""
+    query = rows.query(ClipRow).where(ClipRow.gone_at.is_(None))
+    return rows.all(query.order_by(ClipRow.made_at.asc().nulls_last(), ClipRow.created_at, ClipRow.id))
+
+
 def uploads_of(rows: Rows) -> list[UploadRow]:
     """Files on their way in, the latest first."""
     return rows.all(rows.query(UploadRow).order_by(UploadRow.touched_at.desc()))

@@ -39,7 +39,7 @@ SHOWN: Final = 3
 WORSE: Final = 9.0
 """Causes that explain so much less than the best are not told."""
 
-Kind = Literal["setting", "carried", "light", "colour-drift", "exposure-drift", "jumps", "soft", "doubled"]
+Kind = Literal["setting", "carried", "light", "colour-drift", "exposure-drift", "jumps", "doubled"]
 
 # How unlikely something is to begin with, in squared spreads. Assumed.
 DIALLED_BEFORE: Final = 0.5
@@ -263,7 +263,6 @@ def _guesses(spaces: Spaces, planned: Planned, base: Taken, facts: FileFacts) ->
         ("colour-drift", 0.0 if automatic else 1.0, ("colour_drift", "red", "blue")),
         ("exposure-drift", 0.5, ("drift", "level")),
         ("jumps", 0.0, ("jumps", "drift", "colour_drift")),
-        ("soft", 1.0, ("softness",)),
         ("doubled", 0.0, ("doubled", "shake")),
     )
     for kind, more, frees in happens:

@@ -10,8 +10,8 @@ from steady_tide.core.quantities import Floats
 from steady_tide.core.reading.reading import Reading
 
 Name = Literal[
-    "level", "red", "blue", "noise", "smear", "shake", "ripple", "contrast",
-    "drift", "colour_drift", "jumps", "doubled", "softness",
+    "level", "red", "blue", "noise", "smear", "shake", "ripple",
+    "drift", "colour_drift", "jumps", "doubled",
 ]  # fmt: skip
 Seen = Mapping[Name, tuple[float, float]]
 """Signs of a clip, each with its uncertainty."""
@@ -36,12 +36,10 @@ TABLE: Final[dict[Name, Sign]] = {
     "smear": Sign("Smear", "stops", 0.45),
     "shake": Sign("Shake between frames", "stops", 0.45),
     "ripple": Sign("Flicker", "", 0.02, one_sided=True),
-    "contrast": Sign("Contrast", "stops", 0.5),
     "drift": Sign("Drift of exposure", "stops", 0.3, one_sided=True),
     "colour_drift": Sign("Drift of colour", "stops", 0.1, one_sided=True),
     "jumps": Sign("Jumps of exposure", "", 0.4, one_sided=True),
     "doubled": Sign("Frames that stand twice", "", 0.5, one_sided=True),
-    "softness": Sign("Softness", "stops", 0.5, one_sided=True),
 }
 """**Assumed**: how far sound footage strays from what was expected of its scene."""
 LEAST_SMEAR_PX: Final = 1.5

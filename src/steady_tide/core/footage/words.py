@@ -38,7 +38,7 @@ def sign(name: Name, value: float) -> str:
             text = f"{100.0 * value:.0f} %" if value >= 0.005 else "none"
         case "jumps" | "doubled":
             text = f"{value:.0f}" if value >= 0.5 else "none"
-        case "drift" | "colour_drift" | "softness":
+        case "drift" | "colour_drift":
             text = f"{value:.1f} stops"
         case _:
             text = f"{signed(round(value, 1))} stops"
@@ -65,12 +65,10 @@ SEEN: Final[dict[Name, tuple[str, str]]] = {
     "smear": ("smeared", "sharper than a film usually is"),
     "shake": ("shaky", "steadier"),
     "ripple": ("flickering", "steady"),
-    "contrast": ("harder", "flatter"),
     "drift": ("drifting in exposure", "steady"),
     "colour_drift": ("drifting in colour", "steady"),
     "jumps": ("jumping in exposure", "steady"),
     "doubled": ("stuttering", "even"),
-    "softness": ("soft", "crisp"),
 }
 
 
@@ -112,7 +110,6 @@ HAPPENED: Final[dict[str, tuple[str, str]]] = {
         "Lock the exposure where the light is constant; else let the set hold a wider range.",
     ),
     "jumps": ("The exposure jumped while filming", "Lock shutter and ISO, or narrow the ISO range."),
-    "soft": ("It is soft all over, without a direction", "Clean the port, lock the focus before the take."),
     "doubled": (
         "Frames stand twice: the card or the camera did not keep up",
         "Format the card in the camera, take a faster one, or a lower bit rate.",

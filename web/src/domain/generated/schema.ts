@@ -3729,7 +3729,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "setting" | "carried" | "light" | "colour-drift" | "exposure-drift" | "jumps" | "soft" | "doubled";
+            kind: "setting" | "carried" | "light" | "colour-drift" | "exposure-drift" | "jumps" | "doubled";
             /** Weight */
             weight: number;
             setting?: components["schemas"]["Setting"] | null;
@@ -9830,7 +9830,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "level" | "red" | "blue" | "noise" | "smear" | "shake" | "ripple" | "contrast" | "drift" | "colour_drift" | "jumps" | "doubled" | "softness";
+            name: "level" | "red" | "blue" | "noise" | "smear" | "shake" | "ripple" | "drift" | "colour_drift" | "jumps" | "doubled";
             /** Label */
             label: string;
             /** Seen */
@@ -9885,7 +9885,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "level" | "red" | "blue" | "noise" | "smear" | "shake" | "ripple" | "contrast" | "drift" | "colour_drift" | "jumps" | "doubled" | "softness";
+            name: "level" | "red" | "blue" | "noise" | "smear" | "shake" | "ripple" | "drift" | "colour_drift" | "jumps" | "doubled";
             /** Seen */
             seen: number;
             /** Planned */

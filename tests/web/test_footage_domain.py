@@ -50,3 +50,52 @@ def test_curves_go_over_the_clips_own_time(call: Call) -> None:
     assert set(found) == {"level", "warmth", "clipped"}, "what was not read has no curve"
     assert found["level"]["jumps"] == [1.0] and (found["level"]["low"], found["level"]["high"]) == (0, 100)
     assert call("footage.path", found["level"], 2, 200, 100) == "M0.0 60.0L100.0 50.0L200.0 40.0"
+
+
+@pytest.mark.parametrize(
+    ("at", "told"),
+    [
+        ("", [("Your footage", "")]),
+        ("day 1", [("Your footage", ""), ("day 1", "day 1")]),
+        ("day 1/bow/far", [("Your footage", ""), ("day 1", "day 1"), ("bow", "day 1/bow"), ("far", "day 1/bow/far")]),
+    ],
+)
+def test_the_way_to_a_folder(call: Call, at: str, told: list[tuple[str, str]]) -> None:
+    assert [(one["name"], one["path"]) for one in call("footage.within", at)] == told
+
+
+@pytest.mark.parametrize(("seconds", "told"), [(0, "0:00.0"), (3.21, "0:03.2"), (65.5, "1:05.5"), (600, "10:00.0")])
+def test_moments_within_a_clip(call: Call, seconds: float, told: str) -> None:
+    assert call("footage.moment", seconds) == told
+
+
+@pytest.mark.parametrize(
+    ("states", "at_work"), [([], False), (["read", "refused"], False), (["read", "waiting"], True), (["first"], True)]
+)
+def test_whether_something_is_still_worked_on(call: Call, states: list[str], at_work: bool) -> None:
+    assert call("footage.atWork", [clip(state=state) for state in states]) is at_work
+
+
+@pytest.mark.parametrize(
+    ("doubt", "told"), [(0.0, ""), (0.15, ""), (0.2, "likely"), (0.5, "likely"), (0.51, "a guess: look")]
+)
+def test_doubt_is_worded_by_how_much_there_is(call: Call, doubt: float, told: str) -> None:
+    assert call("footage.doubt", clip(assigned="guess", doubt=doubt)) == told
+
+
+def test_a_clip_says_first_how_far_it_is(call: Call) -> None:
+    assert call("footage.verdict", clip(state="waiting", words="Too dark."))["text"] == "waits to be read"
+    assert call("footage.verdict", clip(state="first"))["text"] == "first answer; read on"
+    assert call("footage.verdict", clip(setup_id="s"))["text"] == "read"
+    assert call("footage.verdict", clip(words="Too dark.", as_planned=False)) == {"text": "Too dark.", "tone": "signal"}
+
+
+def test_a_curve_that_goes_below_nothing_shows_all_of_that(call: Call) -> None:
+    over = [{"second": at, "level": 0.4, "clipped": 0, "rgb": [0.3, 0.4, 0.3 + at / 10]} for at in (0.0, 1.0, 3.0)]
+    found = {one["key"]: one for one in call("footage.curves", {"over_time": over, "moves": [], "jumps": []})}
+    assert (found["warmth"]["low"], found["warmth"]["high"]) == pytest.approx((-30, 10))
+
+
+def test_of_one_moment_there_is_no_curve(call: Call) -> None:
+    over = [{"second": 0.0, "level": 0.4, "clipped": 0, "rgb": None}]
+    assert call("footage.curves", {"over_time": over, "moves": [], "jumps": []}) == []

@@ -17,7 +17,7 @@ from steady_tide.core.reading.flicker import beat_of
 from steady_tide.core.reading.reading import Reading
 from steady_tide.core.reading.shake import split
 from steady_tide.media.camera import Truth
-from steady_tide.media.clips.reader import FOLLOWED, read_clip
+from steady_tide.media.clips.reader import FOLLOWED, WHOLE_FRAMES, read_clip
 from steady_tide.media.plates import plate
 from tests.footage import a_shot, film
 
@@ -108,6 +108,15 @@ def test_flicker_is_found_again_by_its_beat(rate: float, lamp_hz: float, tmp_pat
     found = read_clip(str(tmp_path / "clip.mp4")).rippling
     assert found is not None and found.beat_hz == pytest.approx(beat_of(lamp_hz, rate), abs=1.0)
     assert found.lamp_hz in (lamp_hz, 0.0)
+
+
+def test_a_slow_beat_is_found_in_a_clip_of_which_only_stretches_are_read(tmp_path: Path) -> None:
+    """Four times a second, at 24 frames under lamps on 50 Hz: every frame of a stretch counts for it."""
+    shot = a_shot(width=256, focal_px=200.0, rate=24.0, shutter_s=1 / 240, flicker=Flicker(kept=0.2, hz=100.0))
+    film(tmp_path / "clip.mp4", shot, Happening(seconds=(WHOLE_FRAMES + 12) / 24.0, seed=6))
+    read = read_clip(str(tmp_path / "clip.mp4"))
+    assert read.followed < WHOLE_FRAMES + 12
+    assert read.rippling is not None and read.rippling.beat_hz == pytest.approx(4.0, abs=0.5)
 
 
 def test_what_happens_in_a_clip_is_found_again(tmp_path: Path) -> None:

@@ -99,3 +99,12 @@ def test_a_curve_that_goes_below_nothing_shows_all_of_that(call: Call) -> None:
 def test_of_one_moment_there_is_no_curve(call: Call) -> None:
     over = [{"second": 0.0, "level": 0.4, "clipped": 0, "rgb": None}]
     assert call("footage.curves", {"over_time": over, "moves": [], "jumps": []}) == []
+
+
+@pytest.mark.parametrize(
+    ("setups", "pair"),
+    [([], []), (["a"], [0]), (["a", "b", "c"], [0, 1]), (["a", "b", "c", "b"], [1, 3]), ([None, None, "c"], [0, 1])],
+)
+def test_two_clips_of_one_scene_are_offered_first(call: Call, setups: list[str | None], pair: list[int]) -> None:
+    clips = [clip(id=str(at), setup_id=setup) for at, setup in enumerate(setups)]
+    assert [one["id"] for one in call("footage.likeliestPair", clips) if one] == [str(at) for at in pair]

@@ -42,6 +42,15 @@ export function byScene(scenes: SceneSummary[], clips: ClipView[]): SceneGroup[]
   return [...groups, { scene: null, clips: rest }];
 }
 
+/** Two clips that are likeliest to be laid side by side: the first two of one camera's scene, else the first two. */
+export function likeliestPair(clips: ClipView[]): [ClipView?, ClipView?] {
+  for (const clip of clips) {
+    const other = clips.find((one) => one !== clip && clip.setup_id && one.setup_id === clip.setup_id);
+    if (other) return [clip, other];
+  }
+  return [clips[0], clips[1]];
+}
+
 /** Whether anything of some clips is still being worked on. */
 export const atWork = (clips: ClipView[]): boolean =>
   clips.some((clip) => clip.state === "waiting" || clip.state === "first");

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from typing import TYPE_CHECKING, Final
 
 from steady_tide.core.footage.causes import Cause, Planned, text_of
-from steady_tide.core.footage.signs import LEAST_SHAKE_DEG_S, LEAST_SMEAR_PX, Name
+from steady_tide.core.footage.signs import LEAST_SHAKE_DEG_S, LEAST_SMEAR_PX, TABLE, Name
 from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.quantities import counted, shutter_text, signed
 
@@ -96,8 +96,7 @@ def cause(of: Cause, planned: Planned) -> tuple[Cause, str, str]:
 
 
 def _shown(name: Name, seen: float, planned: float) -> str:
-    label = {"smear": "smear", "shake": "shake", "noise": "signal to noise", "level": "exposure"}.get(name, name)
-    return f"{label.replace('_', ' of ')} {sign(name, seen)}, expected {sign(name, planned)}"
+    return f"{TABLE[name].label.lower()} {sign(name, seen)}, expected {sign(name, planned)}"
 
 
 HAPPENED: Final[dict[str, tuple[str, str]]] = {

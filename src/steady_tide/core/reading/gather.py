@@ -88,17 +88,17 @@ class Stretch:
         self._by = 1
 
     def follow(self, second: float, frame: FrameCodes, *, closely: bool = True) -> None:
-        """Take the next frame. closely: whether its points and rows are followed, too; not after one was left out."""
+        """Take the next frame. closely: whether its points are followed, too; not after one was left out."""
         self.seconds.append(second)
         few = frame.luma[::ROWS_APART].astype(np.int32)
-        self._level.append(float(np.median(frame.level(few.mean(axis=1)))))
+        rows = np.asarray(frame.level(few.mean(axis=1)), dtype=float)
+        self._rows.append(rows)
+        self._level.append(float(np.median(rows)))
         if self._last is not None and self._last.shape == few.shape:
             self._change.append(float(np.abs(few - self._last).mean()) / 2.0 ** (frame.bits - 8))
         self._last, self._by = few, frame.small_by
         if closely:
-            small = frame.small
-            self._rows.append(small.mean(axis=1) / 255.0)
-            self._follower.next(small)
+            self._follower.next(frame.small)
 
     @property
     def steps(self) -> shake.Steps | None:
@@ -114,9 +114,9 @@ class Stretch:
     def rippling(self) -> flicker.Flicker | None:
         """Whether lamps flicker."""
         pace = cadence.cadence(np.array(self.seconds))
-        if pace is None or pace.variable:
+        if pace is None or pace.variable or len({len(rows) for rows in self._rows}) > 1:
             return None
-        return flicker.flicker(np.stack(self._rows), rate_hz=pace.rate_hz) if self._rows else None
+        return flicker.flicker(np.stack(self._rows), rate_hz=pace.rate_hz)
 
     @property
     def jumps(self) -> list[float]:

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { ClipView, ShootView } from "../../domain/documents";
+import { likeliestPair } from "../../domain/footage";
 import { useTested } from "../../state/footage";
 import { Button } from "../../ui/Button";
 import { Select } from "../../ui/Select";
@@ -40,8 +41,9 @@ export function HandOver({ shoot, clips }: { shoot: ShootView; clips: ClipView[]
 
 function Beside({ shoot, clips }: { shoot: ShootView; clips: ClipView[] }) {
   const go = useNavigate();
-  const [left, setLeft] = useState(clips[0]?.id ?? "");
-  const [right, setRight] = useState(clips[1]?.id ?? "");
+  const [one, other] = likeliestPair(clips);
+  const [left, setLeft] = useState(one?.id ?? "");
+  const [right, setRight] = useState(other?.id ?? "");
   const choices = clips.map((clip) => ({ value: clip.id, text: clip.name }));
   return (
     <span className="flex flex-wrap items-center gap-2">

@@ -73,7 +73,7 @@ function Shown({
       <img
         src={`/api/clips/${clip.id}/${graded ? "corrected" : "poster"}`}
         alt={`From ${clip.name}${graded ? ", corrected" : ""}`}
-        className="block w-full"
+        className="block aspect-video w-full bg-black object-contain"
       />
     );
   return (
@@ -85,7 +85,7 @@ function Shown({
       preload="auto"
       src={`/api/clips/${clip.id}/proxy`}
       aria-label={clip.name}
-      className="block w-full"
+      className="block aspect-video w-full bg-black object-contain"
       onTimeUpdate={(event) => onTime?.(event.currentTarget.currentTime)}
     />
   );

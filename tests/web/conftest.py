@@ -12,7 +12,7 @@ MODULES = (
     "bag", "beside", "brief", "budget", "cells", "clips", "compass", "day", "depth", "deviceForm", "dive", "fields",
     "filming", "footage", "format", "grid", "habits",
     "finding", "first", "keeping", "keys", "modes", "numbers", "picture",
-    "readings", "ready", "shelf", "shots", "starts", "sums", "swaps", "tide", "undo",
+    "readings", "ready", "refused", "sharing", "shelf", "shots", "starts", "sums", "swaps", "tide", "towns", "undo",
 )  # fmt: skip
 FIELD = {name: f"domain/field/{name}" for name in ("clock", "light", "merging", "taking")} | {
     "fieldEntries": "domain/field/entries", "fieldLogbook": "domain/field/logbook", "fieldPost": "domain/field/post",

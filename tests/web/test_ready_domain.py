@@ -159,3 +159,22 @@ def test_a_curve_lies_in_its_box_with_the_place_that_was_asked_for(call: Call) -
     assert {one["text"] for one in made["across"]} >= {"0", "10"}
     flat = call("sums.drawnIn", {"points": [{"x": 0, "y": 3}, {"x": 1, "y": 3}], "at": {"x": 0, "y": 3}}, 100, 50)
     assert flat["at"]["y"] == 25
+
+
+def test_shots_in_an_order_of_their_ids(call: Call) -> None:
+    shots = [{"id": one} for one in "abc"]
+    assert [one["id"] for one in call("shots.inOrderOf", shots, ["c", "a", "b"])] == ["c", "a", "b"]
+
+
+@pytest.mark.parametrize(
+    ("listed", "done", "moment", "words"),
+    [(0, 0, False, "missing"), (0, 0, True, ""), (2, 0, False, "2"), (3, 1, False, "1 of 3 done")],
+)
+def test_how_a_size_stands(call: Call, listed: int, done: int, moment: bool, words: str) -> None:
+    one = {"by_size": {"detail": listed}, "done_by_size": {"detail": done}, "is_moment": moment}
+    assert call("shots.cellWords", one, "detail") == words
+
+
+@pytest.mark.parametrize(("takes", "kept", "words"), [(1, 0, "1 take"), (3, 1, "3 takes, 1 kept"), (0, 0, "0 takes")])
+def test_takes_in_words(call: Call, takes: int, kept: int, words: str) -> None:
+    assert call("shots.takesWords", takes, kept) == words

@@ -108,3 +108,11 @@ def test_of_one_moment_there_is_no_curve(call: Call) -> None:
 def test_two_clips_of_one_scene_are_offered_first(call: Call, setups: list[str | None], pair: list[int]) -> None:
     clips = [clip(id=str(at), setup_id=setup) for at, setup in enumerate(setups)]
     assert [one["id"] for one in call("footage.likeliestPair", clips) if one] == [str(at) for at in pair]
+
+
+@pytest.mark.parametrize(
+    ("zone", "told"), [("Europe/Oslo", "19:42"), ("UTC", "17:42"), ("Asia/Kolkata", "23:12"), ("Asia/Tokyo", "02:42")]
+)
+def test_when_it_was_filmed_by_the_clocks_where_that_was(call: Call, zone: str, told: str) -> None:
+    assert call("footage.filmedAt", "2026-09-19T17:42:00Z", zone) == told
+    assert call("footage.filmedAt", None, zone) == ""

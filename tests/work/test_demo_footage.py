@@ -65,6 +65,7 @@ def test_what_is_shipped_is_what_is_told_of_and_small_enough() -> None:
 def test_every_clip_finds_its_own_scene_and_camera(at: Workplace) -> None:
     shoot = shoots(at.rows)[0].id
     footage = Clips(at).of(shoot)
+    assert footage.zone == "Europe/Oslo"
     assert sorted(clip.name for clip in footage.clips) == sorted(story.file for story in stories())
     for story in stories():
         clip = told(at, story.file).clip

@@ -1,6 +1,7 @@
 /** Clips as they are shown: sizes, groups by scene, measures as curves over a clip's own time. Pure. */
 
 import type { ClipView, MomentRead, MovedRead, Reading, SceneSummary } from "./documents";
+import { timeShown } from "./habits";
 
 const KILO = 1000;
 const UNITS = ["bytes", "kB", "MB", "GB", "TB"];
@@ -27,6 +28,18 @@ export function length(seconds: number): string {
 export function moment(seconds: number): string {
   const minutes = Math.floor(seconds / 60);
   return `${minutes}:${(seconds - 60 * minutes).toFixed(1).padStart(4, "0")}`;
+}
+
+/** When a clip was filmed, by the clocks of a zone; by those of this device where none is told. */
+export function filmedAt(iso: string | null, zone: string): string {
+  if (!iso) return "";
+  const told = new Date(iso).toLocaleTimeString("en-GB", {
+    hour: "2-digit",
+    minute: "2-digit",
+    timeZone: zone || undefined,
+  });
+  const [hours = 0, minutes = 0] = told.split(":").map(Number);
+  return timeShown(60 * hours + minutes);
 }
 
 export type SceneGroup = { scene: SceneSummary | null; clips: ClipView[] };

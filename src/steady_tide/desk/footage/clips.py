@@ -9,9 +9,11 @@ from steady_tide.core.footage.selects import Selects
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.reading.reading import Reading
 from steady_tide.desk.cards.dialled import Dialled
+from steady_tide.desk.day.skies import place_of
 from steady_tide.desk.footage.assigning import Assigning
 from steady_tide.desk.footage.holding import Holding, Holds
 from steady_tide.desk.footage.views import ClipDetail, ClipView, Footage, State
+from steady_tide.desk.heavens import zone_of
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shots import word_of
 from steady_tide.store.errors import NotFound
@@ -31,8 +33,9 @@ class Clips:
 
     def of(self, shoot_id: UUID) -> Footage:
         """The clips of a shoot, and those of none."""
-        self.rows.get(ShootRow, shoot_id)
+        place = place_of(self.rows.get(ShootRow, shoot_id))
         return Footage(
+            zone="" if place is None else zone_of(place),
             clips=[view(row) for row in clips_of(self.rows, shoot_id)],
             loose=[view(row) for row in clips_of(self.rows, None)],
         )

@@ -49,7 +49,8 @@ class ClipDetail(View):
 
 
 class Footage(View):
-    """The clips of a shoot, by time; those that belong to no shoot beside them."""
+    """The clips of a shoot, by time; those of none beside them. zone: of its clocks, empty where that is not said."""
 
+    zone: str
     clips: list[ClipView]
     loose: list[ClipView]

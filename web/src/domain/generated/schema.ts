@@ -5452,9 +5452,11 @@ export interface components {
         };
         /**
          * Footage
-         * @description The clips of a shoot, by time; those that belong to no shoot beside them.
+         * @description The clips of a shoot, by time; those of none beside them. zone: of its clocks, empty where that is not said.
          */
         Footage: {
+            /** Zone */
+            zone: string;
             /** Clips */
             clips: components["schemas"]["ClipView"][];
             /** Loose */

@@ -2,31 +2,25 @@ import { Trash2 } from "lucide-react";
 import type { DragEvent } from "react";
 import { Link } from "react-router";
 import type { ClipView, ShootView } from "../../domain/documents";
-import { doubt, length, size, verdict } from "../../domain/footage";
-import { timeShown } from "../../domain/habits";
+import { doubt, filmedAt, length, size, verdict } from "../../domain/footage";
 import { useReadingJob } from "../../state/footage";
 import { Bar } from "../../ui/Bar";
 import { Button } from "../../ui/Button";
 import { OfScene } from "./OfScene";
 
-const MINUTES = 60;
-
-const filmedAt = (iso: string | null) => {
-  if (!iso) return "";
-  const at = new Date(iso);
-  return timeShown(MINUTES * at.getHours() + at.getMinutes());
-};
-
 /** A clip on the contact sheet: a strip of its pictures, with what it says in pencil beneath. */
 export function ClipStrip({
   clip,
   shoot,
+  zone,
   onDragStart,
   onMove,
   onRemove,
 }: {
   clip: ClipView;
   shoot: ShootView;
+  /** Of the clocks where it was filmed. */
+  zone: string;
   onDragStart: (event: DragEvent) => void;
   onMove: (setup_id: string | null) => void;
   onRemove: () => void;
@@ -34,7 +28,7 @@ export function ClipStrip({
   const said = verdict(clip);
   const unsure = doubt(clip);
   const facts = [
-    filmedAt(clip.made_at),
+    filmedAt(clip.made_at, zone),
     clip.size,
     clip.seconds > 0 ? length(clip.seconds) : "",
     size(clip.bytes),

@@ -80,6 +80,7 @@ function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
               name={group.scene?.name ?? "Of no scene"}
               clips={group.clips}
               shoot={shoot}
+              zone={footage.zone}
               onDrop={(clip_id) =>
                 acts.move.mutate({ clip_id, setup_id: group.scene?.setups[0]?.id ?? null })
               }
@@ -98,6 +99,7 @@ function Group({
   name,
   clips,
   shoot,
+  zone,
   onDrop,
   onMove,
   onRemove,
@@ -105,6 +107,7 @@ function Group({
   name: string;
   clips: ClipView[];
   shoot: ShootView;
+  zone: string;
   onDrop: (clip_id: string) => void;
   onMove: (clip_id: string, setup_id: string | null) => void;
   onRemove: (clip: ClipView) => void;
@@ -139,6 +142,7 @@ function Group({
             key={clip.id}
             clip={clip}
             shoot={shoot}
+            zone={zone}
             onDragStart={(event) => event.dataTransfer.setData(CLIP, clip.id)}
             onMove={(setup_id) => onMove(clip.id, setup_id)}
             onRemove={() => onRemove(clip)}

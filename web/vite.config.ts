@@ -36,6 +36,17 @@ export default defineConfig({
       },
     }),
   ],
-  build: { target: "es2022", sourcemap: false, manifest: "parts.json" },
+  build: {
+    target: "es2022",
+    sourcemap: false,
+    manifest: "parts.json",
+    // The first script lists every part by its name: 42 bits of a hash tell versions apart as well as 48.
+    rollupOptions: {
+      output: {
+        chunkFileNames: "assets/[name]-[hash:7].js",
+        assetFileNames: "assets/[name]-[hash:7][extname]",
+      },
+    },
+  },
   server: { proxy: { "/api": "http://127.0.0.1:8420" } },
 });

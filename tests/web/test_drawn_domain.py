@@ -158,7 +158,7 @@ def test_points_in_words(call: Call, latitude: float, longitude: float, words: s
 
 # Refusals.
 
-WORDS = "(problem) => domain.refused.wordsOf(problem && new domain.refused.Refused(422, problem))"
+WORDS = "(problem) => domain.wrong.wordsOf(problem && new domain.refused.Refused(422, problem))"
 
 
 @pytest.mark.parametrize(

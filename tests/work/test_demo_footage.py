@@ -2,6 +2,7 @@
 
 import asyncio
 from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from uuid import uuid4
 
@@ -35,7 +36,9 @@ def begun(cluster: Cluster, tmp_path_factory: pytest.TempPathFactory) -> Iterato
         with database.session() as session:
             first_start(session, queue, files)
     worker = Worker(database, files)
-    asyncio.run(queue.empty(worker.perform, worker.tidy))
+    with ThreadPoolExecutor(1) as thread:
+        # A browser of another test may hold the loop here.
+        thread.submit(lambda: asyncio.run(queue.empty(worker.perform, worker.tidy))).result()
     yield database
     database.close()
 

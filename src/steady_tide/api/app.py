@@ -5,6 +5,7 @@ from contextlib import asynccontextmanager
 
 from fastapi import FastAPI
 from fastapi.routing import APIRoute
+from starlette.concurrency import run_in_threadpool
 
 from steady_tide import __version__
 from steady_tide.api import (
@@ -55,6 +56,8 @@ async def _working(app: FastAPI) -> AsyncIterator[None]:
         return
     async with service.queue.worker(service.worker.perform, service.worker.tidy):
         yield
+        # Nobody asks any more but jobs, which another takes up: what they ask is not waited for.
+        await run_in_threadpool(service.closing)
 
 
 def create_app(service: Service) -> FastAPI:

@@ -1,6 +1,6 @@
 """What routes are given: the service's parts, the account behind a request, its rows."""
 
-from collections.abc import AsyncIterator, Iterator
+from collections.abc import AsyncIterator, Callable, Iterator
 from dataclasses import dataclass, field
 from functools import cached_property
 from pathlib import Path
@@ -36,6 +36,7 @@ class Service:
 
     hosts: names it is reached by, besides its addresses. https: whether browsers reach it by https.
     registration: who may make an account. in_place: footage that is read where it lies.
+    closing: what ends when nobody asks any more, before the jobs do.
     """
 
     database: Database
@@ -47,6 +48,7 @@ class Service:
     registration: Registration = "open"
     works: bool = True
     in_place: InPlace | None = None
+    closing: Callable[[], None] = lambda: None
     shared: Shared = field(default_factory=Shared)
     meters: Meters = field(default_factory=Meters)
 

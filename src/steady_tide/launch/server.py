@@ -147,6 +147,7 @@ def answer(made: Answering, listener: socket.socket) -> None:
         https=made.https,
         registration=made.registration,
         in_place=None if made.in_place is None else InPlace(made.in_place),
+        closing=planners.close,
         shared=Shared(planners=planners, painters=painters),
     )
     meters = service.meters

@@ -54,6 +54,9 @@ class Worker:
         except NotFound as error:
             self._ended(turn, JobState.REFUSED, [JobProblem(path=[], message=str(error))])
         except Exception as error:
+            if turn.stopping():
+                # What it leaned on is stopped, too; another takes it up.
+                raise Interrupted from error
             if not turn.last:
                 raise
             log.exception("job %s failed", turn.job_id)

@@ -26,8 +26,3 @@ export class Refused extends Error {
     return Object.fromEntries(this.fields.map(({ path, message }) => [String(path.at(-1) ?? ""), message]));
   }
 }
-
-/** What went wrong, in words: what the service says of the first field, else of the whole; or that it is not there. */
-export function wordsOf(error: unknown, lost = "There is no connection."): string {
-  return error instanceof Refused ? (error.fields[0]?.message ?? error.message) : lost;
-}

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { pointsOf, pointsText } from "../../domain/dive";
 import type { SceneDay, WaterDay } from "../../domain/documents";
-import { wordsOf } from "../../domain/refused";
+import { wordsOf } from "../../domain/wrong";
 import type { FilmingState } from "../../state/day";
 import { useTyped } from "../../state/typed";
 import { Button } from "../../ui/Button";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { FolderView } from "../../domain/documents";
 import { size, within } from "../../domain/footage";
-import { wordsOf } from "../../domain/refused";
+import { wordsOf } from "../../domain/wrong";
 import { useFolder, useReadInPlace } from "../../state/folder";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";

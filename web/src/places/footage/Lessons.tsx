@@ -1,4 +1,4 @@
-import { wordsOf } from "../../domain/refused";
+import { wordsOf } from "../../domain/wrong";
 import { useLessons } from "../../state/footage";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";

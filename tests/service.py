@@ -5,9 +5,10 @@ import shutil
 import tempfile
 from collections.abc import Callable, Iterator
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any, TypeVar
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 import httpx2
 import pytest
@@ -16,9 +17,12 @@ from starlette.testclient import TestClient
 from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
 from steady_tide.demo.load import demo_kit
+from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.launch.cluster import Cluster
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
+from steady_tide.store.owned import Rows
+from steady_tide.store.tables import Owned
 
 Client = TypeVar("Client", bound=httpx2.Client)
 ORIGIN = "http://testserver"
@@ -121,3 +125,13 @@ def add_scene(client: TestClient, brief: dict[str, Any], *cameras: str) -> dict[
     assert answer.status_code == 201, answer.text
     made: dict[str, Any] = answer.json()
     return made
+
+
+@contextmanager
+def passing(service: Service, table: type[Owned], row_id: str) -> Iterator[Workplace]:
+    """The rows of the account that a row belongs to; nothing that is done to them is kept."""
+    with service.database.session() as session:
+        row = session.get(table, UUID(row_id))
+        assert row is not None
+        yield Workplace(Rows(session, row.account_id), Shared())
+        session.rollback()

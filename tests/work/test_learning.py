@@ -12,11 +12,11 @@ from steady_tide.api.context import Service
 from steady_tide.core.footage.lessons import Kind, Lesson
 from steady_tide.desk.footage.holding import Holding
 from steady_tide.desk.footage.learned import Learning
-from steady_tide.desk.workplace import Shared, Workplace
+from steady_tide.desk.workplace import Workplace
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories.states import changed_at
 from steady_tide.store.tables import LessonRow, SceneRow, SceneStateRow, SetupRow
-from tests.service import add_scene
+from tests.service import add_scene, passing
 from tests.situations import SCENES
 
 
@@ -30,11 +30,8 @@ def scene(creator: TestClient) -> dict[str, Any]:
 @pytest.fixture
 def at(service: Service, scene: dict[str, Any]) -> Iterator[Workplace]:
     """The account's rows; nothing of it is kept."""
-    with service.database.session() as session:
-        row = session.get(SceneRow, UUID(scene["id"]))
-        assert row is not None
-        yield Workplace(Rows(session, row.account_id), Shared())
-        session.rollback()
+    with passing(service, SceneRow, scene["id"]) as found:
+        yield found
 
 
 def learn(

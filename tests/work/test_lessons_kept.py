@@ -11,11 +11,10 @@ from starlette.testclient import TestClient
 from steady_tide.api.context import Service
 from steady_tide.core.footage.lessons import Evidence
 from steady_tide.desk.footage.lessons import Lessons
-from steady_tide.desk.workplace import Shared, Workplace
+from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import NotFound, Taken
-from steady_tide.store.owned import Rows
 from steady_tide.store.tables import ClipRow, SetupRow
-from tests.service import add_scene
+from tests.service import add_scene, passing
 from tests.situations import SCENES
 
 NOON = datetime(2026, 9, 19, 12, tzinfo=UTC)
@@ -32,11 +31,8 @@ def setup(creator: TestClient) -> dict[str, Any]:
 @pytest.fixture
 def at(service: Service, setup: dict[str, Any]) -> Iterator[Workplace]:
     """The account's rows; nothing of it is kept."""
-    with service.database.session() as session:
-        row = session.get(SetupRow, UUID(setup["id"]))
-        assert row is not None
-        yield Workplace(Rows(session, row.account_id), Shared())
-        session.rollback()
+    with passing(service, SetupRow, setup["id"]) as found:
+        yield found
 
 
 def clip(at: Workplace, setup: dict[str, Any], minute: float, minutes: float, **told: Any) -> None:

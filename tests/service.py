@@ -116,12 +116,17 @@ def with_kit(client: TestClient) -> TestClient:
     return client
 
 
-def add_scene(client: TestClient, brief: dict[str, Any], *cameras: str) -> dict[str, Any]:
-    """A shoot with one scene on it; returns the scene."""
-    shoot = client.post("/api/shoots", json={"name": "A day out"}).json()
-    devices = {device["key"]: device["id"] for device in client.get("/api/kit/devices").json()}
+def device_ids(client: TestClient) -> dict[str, str]:
+    """The ids of a creator's cameras by their keys."""
+    return {device["key"]: device["id"] for device in client.get("/api/kit/devices").json()}
+
+
+def add_scene(client: TestClient, brief: dict[str, Any], *cameras: str, shoot: str = "") -> dict[str, Any]:
+    """A scene on a shoot, a new one where none is said; returns the scene."""
+    shoot = shoot or client.post("/api/shoots", json={"name": "A day out"}).json()["id"]
+    devices = device_ids(client)
     wanted = {"name": "A scene", "brief": brief, "device_ids": [devices[key] for key in cameras or ("skarv-a4",)]}
-    answer = client.post(f"/api/shoots/{shoot['id']}/scenes", json=wanted)
+    answer = client.post(f"/api/shoots/{shoot}/scenes", json=wanted)
     assert answer.status_code == 201, answer.text
     made: dict[str, Any] = answer.json()
     return made

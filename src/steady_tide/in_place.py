@@ -3,6 +3,8 @@
 Nothing is ever written there, and nothing is deleted.
 """
 
+import os
+from contextlib import suppress
 from dataclasses import dataclass
 from itertools import islice
 from pathlib import Path, PurePosixPath
@@ -41,20 +43,26 @@ class InPlace:
         if not at.is_dir():
             raise _refused("there is no such folder")
         try:
-            found = list(islice(at.iterdir(), MOST_LOOKED))
+            with os.scandir(at) as entries:
+                found = list(islice(entries, MOST_LOOKED))
         except OSError as error:
             raise _refused("this folder cannot be read") from error
-        folders, files = [], []
-        for path in sorted((path for path in found if not path.name.startswith(".")), key=lambda path: path.name):
-            name = str(PurePosixPath(folder) / path.name)
-            if not self._owns(own, path) or len(name) > LONGEST_NAME:
+        folders: list[str] = []
+        files: list[tuple[str, int]] = []
+        more = len(found) == MOST_LOOKED
+        for entry in sorted((one for one in found if _shown(one.name)), key=lambda one: one.name):
+            name = str(PurePosixPath(folder) / entry.name)
+            if len(name) > LONGEST_NAME or (entry.is_symlink() and not self._owns(own, Path(entry.path))):
                 continue
-            if path.is_dir():
-                folders.append(name)
-            elif path.is_file():
-                files.append((name, path.stat().st_size))
-        more = len(found) == MOST_LOOKED or len(folders) + len(files) > MOST_LISTED
-        return Inside(folders[:MOST_LISTED], files[: max(0, MOST_LISTED - len(folders))], more)
+            if len(folders) + len(files) == MOST_LISTED:
+                more = True
+                break
+            with suppress(OSError):
+                if entry.is_dir():
+                    folders.append(name)
+                elif entry.is_file():
+                    files.append((name, entry.stat().st_size))
+        return Inside(folders, files, more)
 
     def file(self, account_id: UUID, name: str) -> Path:
         """A file of an account, with every link followed. Raises BadInput for what is none of it."""
@@ -81,6 +89,11 @@ class InPlace:
         if not self._owns(own, path):
             raise _refused("this leads out of your folder")
         return path.resolve()
+
+
+def _shown(name: str) -> bool:
+    """Whether a name can be told at all: hidden ones are not, nor those that are no text."""
+    return not name.startswith(".") and name.isprintable()
 
 
 def _refused(words: str) -> BadInput:

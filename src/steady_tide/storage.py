@@ -7,6 +7,7 @@ import shutil
 from collections.abc import Callable, Iterable, Iterator
 from contextlib import contextmanager
 from datetime import datetime
+from errno import ENOSPC
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import BinaryIO, Final, Protocol
@@ -16,6 +17,8 @@ import fsspec
 from fsspec.implementations.local import LocalFileSystem
 
 PIECE_BYTES: Final = 4_000_000
+LEAST_ROOM: Final = 50_000_000
+"""With less room than this [bytes] nothing more can be taken in."""
 QUICK_BYTES: Final = 1_000_000
 KEY: Final = re.compile(r"[0-9a-f-]{36}/[0-9a-f-]{36}")
 
@@ -79,6 +82,9 @@ class Files:
             raise FileNotFoundError(2, "it is not there", self._root)
         if isinstance(self._system, LocalFileSystem) and not os.access(self._root, os.W_OK):
             raise PermissionError(13, "it may not be written", self._root)
+        room = self.room_bytes
+        if room is not None and room < LEAST_ROOM:
+            raise OSError(ENOSPC, "it is full", self._root)
 
     def whole(self, key: str) -> bytes:
         """All that stands under a key."""

@@ -119,7 +119,8 @@ def test_everything_goes_out_and_comes_in_elsewhere(app: Any) -> None:
     again = other.get("/api/account/archive").content
     with zipfile.ZipFile(io.BytesIO(archive.content)) as out, zipfile.ZipFile(io.BytesIO(again)) as back:
         assert [out.read(name) for name in names] == [back.read(name) for name in names]
-    (copied,), (own,) = other.get("/api/shoots").json(), mine.get("/api/shoots").json()
+    listed = [(client, client.get("/api/shoots").json()[0]["id"]) for client in (other, mine)]
+    copied, own = (client.get(f"/api/shoots/{shoot_id}").json() for client, shoot_id in listed)
     assert copied["scenes"][0]["setups"][0]["headline"] == own["scenes"][0]["setups"][0]["headline"]
     shots = other.get(f"/api/shoots/{copied['id']}/shots").json()["shots"]
     assert [one["scene_name"] for one in shots] == ["A scene"] * 3 + [None]

@@ -98,7 +98,7 @@ def test_a_scene_that_goes_leaves_its_clips(creator: TestClient, clip: dict[str,
     creator.put(f"/api/clips/{clip['id']}/setup", json={"setup_id": scene["setups"][0]["id"]})
     assert creator.delete(f"/api/scenes/{scene['id']}").status_code in (200, 204)
     found = creator.get(f"/api/clips/{clip['id']}")
-    assert found.status_code == 200 and found.json()["clip"]["state"] == "read"
+    assert found.status_code == 200 and found.json()["clip"]["state"] == "held"
 
 
 # What is on its camera.

@@ -35,7 +35,7 @@ def test_a_confirmed_card_leaves_nothing_to_change_and_the_next_card_shows_only_
     assert not any(one["changed"] for one in done["lines"] if one["decision"]["menu_label"])
     assert all(one["read_back"] for one in done["lines"])
 
-    gig = add_scene(creator, GIG)
+    gig = add_scene(creator, GIG, shoot=market["shoot_id"])
     other = gig["setups"][0]["id"]
     assert card_of(creator, gig)["slot"] == 2, "the next scene takes the next slot"
     moved = creator.put(f"/api/setups/{other}/slot", json={"slot": 1}).json()
@@ -63,7 +63,7 @@ def test_leftovers_that_would_hurt_are_flagged_on_the_shoot(creator: TestClient)
     day = add_scene(creator, {**GIG, "light": {"kind": "condition", "condition": "sun"}})
     setup = day["setups"][0]["id"]
     creator.put(f"/api/setups/{setup}/slot", json={"slot": 1})
-    shoots = creator.get("/api/shoots").json()
+    shoots = [creator.get(f"/api/shoots/{scene['shoot_id']}").json() for scene in (night, day)]
     listed = next(s for shoot in shoots for scene in shoot["scenes"] for s in scene["setups"] if s["id"] == setup)
     assert any("Skarv A4 slot 1 still has Shutter 1/50 s" in words for words in listed["leftovers"]), listed[
         "leftovers"

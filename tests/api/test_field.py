@@ -99,9 +99,9 @@ def test_a_shoot_without_a_day_or_a_camera_is_packed_too(mine: TestClient) -> No
     bare = add_scene(mine, SCENES["The smoked jar"])
     packed = pack(mine, bare["shoot_id"])
     assert packed["scenes"][0]["starts_at"] is None and packed["scenes"][0]["curve"] == [] and packed["coming"] == []
-    under = add_scene(mine, SCENES["Under the rafts"], "kittiwake-d1")
-    (camera,) = pack(mine, under["shoot_id"])["scenes"][0]["cameras"]
-    assert "rated" in camera["refused"] and camera["lines"] == []
+    stars = add_scene(mine, SCENES["Sky over the sheds"], "kittiwake-d1")
+    (camera,) = pack(mine, stars["shoot_id"])["scenes"][0]["cameras"]
+    assert "takes no frames at intervals" in camera["refused"] and camera["lines"] == []
 
 
 # Come home.

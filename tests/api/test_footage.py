@@ -69,7 +69,7 @@ def test_a_file_that_is_cut_again_and_again_arrives_whole(
     assert (clip["name"], clip["state"], clip["bytes"]) == ("one.mp4", "waiting", len(data))
     do_jobs()
     (clip,) = footage(creator, shoot)["clips"]
-    assert clip["state"] == "read" and clip["has"] == ["poster", "sheet", "proxy"] and clip["seconds"] > 0.5
+    assert clip["state"] == "held" and clip["has"] == ["poster", "sheet", "proxy"] and clip["seconds"] > 0.5
     detail = creator.get(f"/api/clips/{clip['id']}").json()
     assert detail["reading"]["facts"]["codec"] == "h264" and detail["reading"]["facts"]["timecode"] == "10:00:00:00"
     assert creator.head(where, headers=TUS).status_code == 404
@@ -110,7 +110,7 @@ def test_the_same_contents_are_known_again_whatever_the_name(
     send(creator, data, "second.mp4", shoot=shoot)
     do_jobs()
     first, second = sorted(footage(creator, shoot)["clips"], key=lambda one: one["name"])
-    assert (first["state"], second["state"]) == ("read", "double") and "first.mp4" in second["problem"]
+    assert (first["state"], second["state"]) == ("held", "double") and "first.mp4" in second["problem"]
 
 
 def test_what_is_no_clip_ends_in_words(creator: TestClient, shoot: str, do_jobs: DoJobs) -> None:

@@ -32,15 +32,15 @@ def test_a_thing_that_helps_goes_into_the_bag_and_onto_the_packing_list(creator:
 
 def test_a_depth_is_made_possible_by_a_housing_still_to_be_borrowed(creator: TestClient) -> None:
     bare = {**SCENES["Under the rafts"]}
-    bare["water"] = {**bare["water"], "depth_m": 25, "housing_rating_m": None}
+    bare["water"] = {**bare["water"], "depth_m": 25}
     for item in [one for one in bag_of(creator).values() if one["kind"] == "housing"]:
         assert creator.delete(f"/api/kit/bag/{item['key']}").status_code == 200
     dive = add_scene(creator, bare)
-    assert dive["setups"][0]["outcome"]["outcome"] == "refused"
-    (housing,) = creator.get(f"/api/setups/{first_setup(dive)}/helps").json()
+    assert dive["setups"][0]["outcome"]["caution_keys"][0] == "no-housing"
+    housing = creator.get(f"/api/setups/{first_setup(dive)}/helps").json()[0]
     path = f"/api/setups/{first_setup(dive)}/helps/{housing['key']}"
     outcome = creator.post(path, json={"come_by": "to-borrow"}).json()["setups"][0]["outcome"]
-    assert outcome["outcome"] == "plan" and any("(to borrow)" in words for words in outcome["bring"])
+    assert "no-housing" not in outcome["caution_keys"] and any("(to borrow)" in words for words in outcome["bring"])
 
 
 def test_another_camera_is_put_on_the_scene(creator: TestClient) -> None:

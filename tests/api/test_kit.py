@@ -135,7 +135,7 @@ def test_strengths_are_planned_not_claimed(creator: TestClient) -> None:
     assert a4["Walking a lit street at night"]["cost"] < a2["Walking a lit street at night"]["cost"]
     phone = creator.get(f"/api/kit/devices/{device_id(creator, 'lumme-8-manual')}/strengths").json()
     dive = next(one for one in phone if "Diving" in one["scene"])
-    assert dive["cost"] is None and "without a housing" in dive["words"]
+    assert dive["cost"] is None and "No housing in the bag" in dive["words"] and "must stay dry" in dive["words"]
 
 
 @pytest.mark.parametrize(

@@ -155,7 +155,7 @@ def test_what_of_the_bag_fits_the_scene_is_told_with_reasons(creator: TestClient
 
 
 def test_seals_due_by_the_day_of_the_shoot_are_told() -> None:
-    made = planned(brief("Under the rafts", water={"housing_rating_m": None}))
+    made = planned(brief("Under the rafts", water={"depth_m": 7}))
     housing = next(item for item in KIT.bag if isinstance(item, Housing))
     assert housing.due == date(2027, 5, 1)
     assert seals_due(made, KIT.bag, date(2027, 4, 30)) == []

@@ -123,6 +123,27 @@ def test_times_are_typed_and_wrong_ones_refused_beside_them(page: Page, demo: st
     )
 
 
+def test_what_is_typed_of_a_time_is_kept_or_told_as_not_kept(page: Page, demo: str) -> None:
+    open_day(page, demo)
+    page.get_by_label("Lantern market from").fill("")
+    page.get_by_label("Lantern market to").fill("")
+    page.get_by_label("Lantern market to").blur()
+    expect(page.get_by_text("Everything is kept")).to_be_visible()
+    page.get_by_label("Lantern market from").fill("8")
+    page.get_by_label("Lantern market from").blur()
+    expect(page.get_by_role("alert")).to_have_text("say until when, too")
+    expect(page.get_by_text("Not kept yet")).to_be_visible()
+    page.get_by_role("link", name="Getting ready").click()
+    page.go_back()
+    expect(page.get_by_label("Lantern market from")).to_have_value("8")
+    page.get_by_label("Lantern market to").fill("8:30")
+    page.get_by_label("Lantern market to").press("Enter")
+    expect(page.get_by_label("Lantern market from")).to_have_value("08:00")
+    expect(page.get_by_text("Everything is kept")).to_be_visible()
+    page.reload()
+    expect(page.get_by_label("Lantern market to")).to_have_value("08:30")
+
+
 def test_the_lens_is_turned_and_the_light_follows(page: Page, demo: str) -> None:
     open_day(page, demo)
     gig = closer(page, "The pilot gig")

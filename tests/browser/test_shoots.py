@@ -117,13 +117,13 @@ def test_a_long_list_says_how_far_it_is_planned(page: Page, demo: str) -> None:
             page.wait_for_timeout(1500)
             route.continue_()
             return
-        shoots = route.fetch().json()
-        for scene in shoots[0]["scenes"][2:]:
+        shoot = route.fetch().json()
+        for scene in shoot["scenes"][2:]:
             for setup in scene["setups"]:
                 setup.update(outcome="waiting", headline="", to_decide=[], leftovers=[], light=None)
-        route.fulfill(json=shoots)
+        route.fulfill(json=shoot)
 
-    page.route("**/api/shoots?within_s=1", answer)
+    page.route("**/api/shoots/*?within_s=1", answer)
     page.goto(demo)
     expect(page.get_by_text("Planning your sets anew: 4 of 9")).to_be_visible()
     expect(page.get_by_role("progressbar", name="Sets planned")).to_have_attribute("value", "4")

@@ -5,15 +5,12 @@ from typing import Any
 import pytest
 
 from steady_tide.core.endurance.cells import cold_share
-from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem, Cell, Kit, Lamp, NdFilter, problems_of_item
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import Stance
-from tests.situations import A2, A4, D1, KIT, MANUAL, brief, decision, plan_of, planned, situation_of
-
-OPEN = {"housing_rating_m": None}
+from tests.situations import A4, D1, KIT, brief, decision, plan_of, planned, situation_of
 
 
 def with_bag(bag: list[BagItem], scene: str = "The pilot gig", device: Any = A4, **changes: Any) -> Plan:
@@ -27,18 +24,16 @@ def situation(scene: str = "The pilot gig", device: Any = A4, **changes: Any) ->
 
 
 def test_the_housing_of_the_bag_is_taken_and_named() -> None:
-    made = planned(brief("Under the rafts", water={**OPEN, "depth_m": 40}))
+    made = planned(brief("Under the rafts", water={"depth_m": 40}))
     assert made.bring[0] == "Housing 60 m, flat port, seals serviced 2026-05-14"
     low = [item.model_copy(update={"depth_rating_m": 30.0}) if item.kind == "housing" else item for item in KIT.bag]
-    with pytest.raises(BadInput, match="Housing 60 m, flat port: rated for 30\u202fm, 40\u202fm planned"):
-        with_bag(low, "Under the rafts", water={**OPEN, "depth_m": 40})
+    told = with_bag(low, "Under the rafts", water={"depth_m": 40}).cautions[0]
+    assert "Housing 60 m, flat port: rated for 30\u202fm, 40\u202fm planned" in told
 
 
-def test_a_camera_no_housing_fits_stays_at_its_own_rating() -> None:
-    with pytest.raises(BadInput, match="Skarv A2 without a housing is rated for 10\u202fm"):
-        planned(brief("Under the rafts", water={**OPEN, "depth_m": 12}), A2)
-    with pytest.raises(BadInput, match="manual capture app without a housing is rated for 0\u202fm"):
-        planned(brief("Under the rafts", water=OPEN), MANUAL)
+def test_a_rating_that_older_briefs_state_hides_nothing_of_the_bag() -> None:
+    stated = planned(brief("Under the rafts", water={"depth_m": 12, "housing_rating_m": 40}))
+    assert stated == planned(brief("Under the rafts", water={"depth_m": 12})) and "Housing 60 m" in stated.bring[0]
 
 
 def test_in_the_cold_the_cold_rated_cell_comes_first() -> None:

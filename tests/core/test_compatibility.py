@@ -53,7 +53,7 @@ def test_what_is_used_up_or_marked_is_unfit(item: BagItem, said: str) -> None:
 
 def test_a_housing_serves_to_its_rating_and_with_its_port() -> None:
     dome = Housing(key="d", label="Dome", fits=["skarv-a4"], port="dome", depth_rating_m=40)
-    water = {"housing_rating_m": None, "depth_m": 40}
+    water = {"depth_m": 40}
     assert of(dome, DIVE, water={**water, "port": "dome"}).use == "usable"
     deeper = of(dome, DIVE, water={**water, "port": "dome", "depth_m": 41})
     assert "rated for 40\u202fm, 41\u202fm planned" in deeper.words
@@ -127,7 +127,7 @@ def test_a_colour_filter_costs_what_its_spectrum_takes_from_the_light_there() ->
 
 def test_a_lamp_on_a_battery_may_go_under_to_its_rating() -> None:
     lamp = Lamp(key="l", label="L", lumens=900, beam_deg=90, kelvins=[5600], depth_rating_m=10)
-    lit = {"lamp": True, "housing_rating_m": 60}
+    lit = {"lamp": True}
     assert of(lamp, DIVE, water={**lit, "depth_m": 10}).use == "usable"
     assert of(lamp, DIVE, water={**lit, "depth_m": 12}).words == "rated for 10\u202fm, 12\u202fm planned"
     assert of(lamp, DIVE, water={"lamp": False, "depth_m": 5}).use == "idle"

@@ -77,8 +77,11 @@ def test_a_steady_set_is_left_alone() -> None:
 
 
 def test_a_depth_beyond_the_body_wants_a_housing() -> None:
-    (only,) = helps(problem_of(brief("Under the rafts", water={"depth_m": 25, "housing_rating_m": None}), A4), None)
-    assert only.item is not None and only.item.kind == "housing" and "25\u202fm" in only.words
+    for port in ("flat", "dome", "bare"):
+        first, *_ = helped(problem_of(brief("Under the rafts", water={"depth_m": 25, "port": port}), A4))
+        assert first.needed and first.item is not None and first.item.kind == "housing" and "25\u202fm" in first.words
+        assert first.item.port == ("flat" if port == "bare" else port)
+        assert first.changes == ({"water.port": "flat"} if port == "bare" else {})
 
 
 def test_a_filter_that_was_pinned_on_comes_off() -> None:

@@ -223,11 +223,6 @@ def test_a_brief_that_cannot_be_meant_names_the_field(change: dict[str, Any], wh
     assert where in {problem.where for problem in error.value.problems}
 
 
-def test_no_plan_beyond_a_typed_depth_rating() -> None:
-    with pytest.raises(BadInput, match="the housing is rated for 40\u202fm"):
-        outcome(brief("Under the rafts", water={"depth_m": 45, "housing_rating_m": 40}))
-
-
 def test_labels_within_a_sentence_keep_acronyms() -> None:
     assert SETTINGS[Setting.ISO_FLOOR].in_text == "ISO floor"
     assert SETTINGS[Setting.FRAME_RATE].in_text == "frame rate"

@@ -16,7 +16,7 @@ from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY, SCHOOLS, Stance
 from steady_tide.core.quantities import mired_shift
-from tests.situations import A2, A4, BUILT_IN, KIT, MANUAL, SCENES, brief, decision, plan_of, planned
+from tests.situations import A2, A4, BUILT_IN, D1, KIT, MANUAL, SCENES, brief, decision, plan_of, planned
 
 EVEN = SCHOOL_BY_KEY["even-keel"].stance
 DEVICES = {device.key: device for device in KIT.devices}
@@ -184,11 +184,11 @@ def test_video_and_lapse_cannot_share() -> None:
 
 
 def test_scenes_without_a_plan_are_left_out_with_the_reason() -> None:
-    deep = Wanted("deep", "Deep", even(brief("Under the rafts", water={"depth_m": 55, "housing_rating_m": 40})))
+    stars = Wanted("stars", "Stars", PlanningProblem.of(brief("Sky over the sheds"), D1, stance=EVEN))
     clash = Wanted("clash", "Clash", even(brief("The pilot gig"), resolution="4K", frame_rate="240"))
-    found = economy([deep, clash], 4)
+    found = economy([stars, clash], 4)
     assert found.presets == [] and len(found.left_out) == 2
-    assert "rated for 40\u202fm" in found.left_out[0]
+    assert "takes no frames at intervals" in found.left_out[0]
 
 
 def test_filters_are_no_part_of_a_preset() -> None:

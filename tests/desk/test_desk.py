@@ -16,12 +16,14 @@ from steady_tide.desk.cards.dialled import Dialled, leftovers, value_text
 from steady_tide.desk.inputs import Inputs, solve
 from steady_tide.desk.kit.kit import KitDesk
 from steady_tide.desk.planners import Here
-from steady_tide.desk.shoots.shoots import ShootFacts, Shoots, to_decide
+from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
+from steady_tide.desk.summaries import to_decide
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.store.database import Database, with_driver
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
-from tests.situations import A2, A4, KIT, brief, decision, planned
+from steady_tide.store.repositories.shoots import Page
+from tests.situations import A2, A4, D1, KIT, brief, decision, planned
 
 GIG, MARKET = brief("The pilot gig"), brief("Lantern market")
 
@@ -59,12 +61,11 @@ def test_a_fingerprint_changes_with_everything_a_plan_is_made_from() -> None:
 
 
 def test_a_place_beyond_the_camera_is_an_answer_not_an_error() -> None:
-    deep = brief("Under the rafts", water={"housing_rating_m": None, "depth_m": 20})
-    refused = solved(inputs(brief=deep, device=A2))
+    refused = solved(inputs(brief=brief("Sky over the sheds"), device=D1))
     assert refused.outcome == "refused"
-    assert to_decide(refused) == [
-        "Skarv A2 without a housing is rated for 10\u202fm; plan no deeper, or take a housing rated for it"
-    ]
+    assert to_decide(refused) == ["Kittiwake D1 takes no frames at intervals; take a camera with a lapse mode"]
+    deep = solved(inputs(brief=brief("Under the rafts", water={"depth_m": 20}), device=A2))
+    assert to_decide(deep)[0].startswith("No housing in the bag for 20\u202fm: Skarv A2 is bare to 10\u202fm")
 
 
 def test_what_is_left_to_decide_is_told_only_where_something_is() -> None:
@@ -160,8 +161,8 @@ def test_shoots_come_newest_day_first_and_those_without_a_day_last(database: Dat
         shoots = Shoots(Workplace(Rows(session, account), Shared()))
         for name, day in (("old", date(2026, 1, 2)), ("someday", None), ("new", date(2026, 9, 1))):
             shoots.add(ShootFacts(name=name, place="", day=day))
-        assert [shoot.name for shoot in shoots.all()] == ["new", "old", "someday"]
-        one = shoots.all()[0]
+        assert [shoot.name for shoot in shoots.page(Page(40))] == ["new", "old", "someday"]
+        one = shoots.page(Page(40))[0]
         assert shoots.change(one.id, ShootFacts(name="newer", place="quay")).place == "quay"
         shoots.delete(one.id)
         with pytest.raises(NotFound):

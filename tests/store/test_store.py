@@ -24,6 +24,7 @@ from steady_tide.launch.cluster import Cluster
 from steady_tide.store.database import MIGRATIONS, Database
 from steady_tide.store.errors import NotFound, Stale, Taken, Unavailable
 from steady_tide.store.owned import Rows
+from steady_tide.store.repositories.shoots import Page
 from steady_tide.store.tables import Account, Base, PlanRow, SceneRow, SceneStateRow, SetupRow, ShootRow
 from tests.situations import SCENES
 
@@ -106,7 +107,7 @@ def test_a_shoot_survives_a_migration_taken_back_and_made_again(cluster: Cluster
     database.migrate()
     with database.session() as session:
         at = Workplace(Rows(session, account), Shared())
-        assert len(Shoots(at).all()[0].scenes) == 6
+        assert len(Shoots(at).page(Page(40))[0].scenes) == 6
     database.close()
 
 
@@ -128,7 +129,7 @@ def test_rows_of_another_account_do_not_exist(database: Database) -> None:
         for table, row_id in ((SceneRow, scene.id), (ShootRow, scene.shoot_id), (SetupRow, scene.setups[0].id)):
             with pytest.raises(NotFound):
                 rows.get(table, row_id)
-        assert Shoots(Workplace(rows, Shared())).all() == []
+        assert Shoots(Workplace(rows, Shared())).page(Page(40)) == []
 
 
 def test_the_database_itself_refuses_a_child_in_another_account(database: Database) -> None:
@@ -241,7 +242,8 @@ def test_the_demo_loads_once_and_keeps_what_was_changed(cluster: Cluster) -> Non
     try:
         with demo.session() as session:
             account = load_demo(session)
-            shoot = Shoots(Workplace(Rows(session, account.id), Shared())).all()[0]
+            shoots = Shoots(Workplace(Rows(session, account.id), Shared()))
+            shoot = shoots.shoot(shoots.page(Page(40))[0].id)
             assert [scene.name for scene in shoot.scenes] == [
                 "Under the rafts", "The pilot gig", "Rafts from above", "The smoked jar", "Lantern market",
                 "Sky over the sheds",
@@ -252,7 +254,7 @@ def test_the_demo_loads_once_and_keeps_what_was_changed(cluster: Cluster) -> Non
         with demo.session() as session:
             again = load_demo(session)
             assert again.id == account.id
-            assert len(Shoots(Workplace(Rows(session, again.id), Shared())).all()[0].scenes) == 5
+            assert len(Shoots(Workplace(Rows(session, again.id), Shared())).page(Page(40))[0].scenes) == 5
     finally:
         demo.close()
 

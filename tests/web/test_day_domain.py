@@ -27,7 +27,30 @@ def test_minutes_are_told_by_the_clock(call: Call, minute: int, text: str) -> No
 
 
 @pytest.mark.parametrize(
-    ("text", "minute"), [("09:30", 570), ("9:05", 545), ("24:00", None), ("noon", None), ("", None)]
+    ("text", "minute"),
+    [
+        ("09:30", 570),
+        ("9:05", 545),
+        ("24:00", None),
+        ("noon", None),
+        ("", None),
+        ("8", 480),
+        ("08", 480),
+        ("1230", 750),
+        ("830", 510),
+        ("0800", 480),
+        ("12.30", 750),
+        ("12,30", 750),
+        ("13h00", 780),
+        ("13h", 780),
+        ("8h05", 485),
+        ("8 : 30", 510),
+        ("1.30 pm", 810),
+        ("8:3", None),
+        ("25", None),
+        ("1260", None),
+        ("8.", None),
+    ],
 )
 def test_a_clock_is_read_in_minutes(call: Call, text: str, minute: int | None) -> None:
     assert call("day.minuteOf", text) == minute

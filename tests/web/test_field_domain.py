@@ -256,12 +256,6 @@ def test_the_logbook_is_grouped_and_found_in(call: Call) -> None:
     assert [(one["name"], len(one["takes"])) for one in by_scene] == [("Rope: Jar", 1), ("Rope: Gig", 2)]
     assert [one["name"] for one in call("fieldLogbook.grouped", takes, "light")] == ["around 2.0 EV", "around 12.0 EV"]
     assert [one["name"] for one in call("fieldLogbook.grouped", takes, "set")] == ["No set noted", "1/50 s"]
-    assert [call("fieldLogbook.matches", takes[1], text) for text in ("GIG", "too dark", "", "jar")] == [
-        True,
-        True,
-        True,
-        False,
-    ]
 
 
 def test_what_is_kept_is_told_in_words(call: Call) -> None:

@@ -1,7 +1,6 @@
 """Shoots on their shelf, clips as lines, and quantities told by habit."""
 
 from collections.abc import Iterator
-from typing import Any
 
 import pytest
 from playwright.sync_api import Page
@@ -9,20 +8,7 @@ from playwright.sync_api import Page
 from tests.web.conftest import Call
 
 
-def test_shoots_are_found_by_what_is_in_them_and_put_away_ones_only_when_sought(call: Call) -> None:
-    def shoot(name: str, away: bool, *scenes: str) -> dict[str, Any]:
-        setups = [{"device_name": "Skarv A4"}]
-        made = [{"name": scene, "scenario": "low-light", "setups": setups} for scene in scenes]
-        return {"name": name, "place": "Hallin Sound", "day": "2026-09-19", "put_away": away, "scenes": made}
-
-    shoots = [shoot("Summer", False, "The smoked jar"), shoot("Winter", True, "Skiing"), shoot("Empty", False)]
-
-    def names(away: bool, sought: str) -> list[str]:
-        return [one["name"] for one in call("shelf.onShelf", shoots, away, sought)]
-
-    assert names(False, "") == ["Summer", "Empty"] and names(True, " ") == ["Winter"]
-    assert names(False, "JAR skarv") == ["Summer"] and names(False, "skarv low") == ["Summer", "Winter"]
-    assert names(False, "jar skiing") == []
+def test_lists_of_shoots_and_of_what_was_deleted_are_told_in_words(call: Call) -> None:
     sets = [{"outcome": "plan"}, {"outcome": "waiting"}, {"outcome": "conflict"}]
     assert call("shelf.planned", [{"scenes": [{"setups": sets}, {"setups": []}]}]) == {"done": 2, "waiting": 1}
     assert call("shelf.shortestFirst", ["longer", "short", "longer"]) == ["short", "longer"]

@@ -35,7 +35,7 @@ def begun(cluster: Cluster, tmp_path_factory: pytest.TempPathFactory) -> Iterato
     for _ in range(2):
         with database.session() as session:
             first_start(session, queue, files)
-    worker = Worker(database, files)
+    worker = Worker(database, files, queue)
     with ThreadPoolExecutor(1) as thread:
         # A browser of another test may hold the loop here.
         thread.submit(lambda: asyncio.run(queue.empty(worker.perform, worker.tidy))).result()
@@ -72,7 +72,7 @@ def test_every_clip_finds_its_own_scene_and_camera(at: Workplace) -> None:
     assert sorted(clip.name for clip in footage.clips) == sorted(story.file for story in stories())
     for story in stories():
         clip = told(at, story.file).clip
-        assert (clip.state, clip.assigned, clip.setup_id) == ("read", "guess", setup_of(at.rows, shoot, story).id)
+        assert (clip.state, clip.assigned, clip.setup_id) == ("held", "guess", setup_of(at.rows, shoot, story).id)
 
 
 @pytest.mark.parametrize(

@@ -133,7 +133,7 @@ def test_a_worker_that_dies_in_the_middle_loses_and_doubles_nothing(
         assert now["id"] == clip["id"] and now["state"] in ("waiting", "first")
     do_jobs()
     (now,) = footage(creator, shoot)["clips"]
-    assert now["state"] == "read" and now["has"] == ["poster", "sheet", "proxy"]
+    assert now["state"] == "held" and now["has"] == ["poster", "sheet", "proxy"]
     with service.database.session() as session:
         row = session.get(ClipRow, UUID(clip["id"]))
         assert row is not None and row.file is not None and row.parts == []
@@ -194,7 +194,7 @@ def test_a_lesson_is_proposed_taken_counts_in_plans_and_is_undone(
     for seed in (3, 4, 5):
         send(creator, filmed(service, setup, tmp_path, seed=seed, shaking=1.6, seconds=2.2), f"{seed}.mp4", shoot=shoot)
     do_jobs()
-    assert all(one["state"] == "read" for one in footage(creator, shoot)["clips"])
+    assert all(one["state"] == "held" for one in footage(creator, shoot)["clips"])
     all_ = creator.get("/api/lessons").json()
     told = [(one["words"], one["as_planned"]) for one in footage(creator, shoot)["clips"]]
     assert all_["proposed"], told

@@ -65,7 +65,7 @@ def test_a_clip_is_read_where_it_lies_and_left_there(person: TestClient, root: P
     assert (made["name"], made["state"], made["bytes"]) == ("gig.mp4", "waiting", before.st_size)
     do_jobs()
     clip = person.get(f"/api/clips/{made['id']}").json()
-    assert clip["clip"]["state"] == "read" and clip["reading"]["facts"]["codec"] == "h264"
+    assert clip["clip"]["state"] == "held" and clip["reading"]["facts"]["codec"] == "h264"
     assert set(clip["clip"]["has"]) == {"poster", "sheet", "proxy"}
     after = (folder / "gig.mp4").stat()
     assert (after.st_size, after.st_mtime_ns) == (before.st_size, before.st_mtime_ns)

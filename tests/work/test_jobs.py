@@ -19,7 +19,7 @@ from steady_tide.store.owned import Rows
 from steady_tide.store.tables import JobRow
 from steady_tide.work import kinds
 from steady_tide.work.jobs import MOST_UNFINISHED
-from steady_tide.work.queue import Interrupted, Turn
+from steady_tide.work.queue import Interrupted, Turn, pause_s
 from tests.api.test_day import OPEN, sky_day
 from tests.media.test_still import a_still
 from tests.service import add_scene, join
@@ -165,27 +165,46 @@ def test_a_worker_that_stops_leaves_the_job_to_another(
     assert len(readings(creator, shoot[0])) == 1, "what is done is not done again"
 
 
-@pytest.mark.parametrize("fault", [Unavailable("the database cannot be reached"), RuntimeError("a fault")])
 def test_a_fault_is_tried_again_and_then_told(
-    creator: TestClient,
-    shoot: tuple[str, str],
-    service: Service,
-    monkeypatch: pytest.MonkeyPatch,
-    fault: Exception,
+    creator: TestClient, shoot: tuple[str, str], service: Service, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     job = send(creator, shoot[0], a_still())["id"]
 
     def failing(*_: object, **__: object) -> None:
-        raise fault
+        raise RuntimeError("a fault")
 
     monkeypatch.setattr(kinds, "read_card", failing)
-    with pytest.raises(type(fault)):
+    with pytest.raises(RuntimeError):
         service.worker.perform(turn_of(service, job))
     assert stands(creator, job)["state"] == "running"
     service.worker.perform(turn_of(service, job, last=True))
     told = stands(creator, job)
     assert told["state"] == "failed" and told["problems"][0]["message"]
     assert "a fault" not in told["problems"][0]["message"], "what went wrong inside is nobody's business"
+
+
+def test_what_is_not_yet_waits_however_often_and_is_done_once_it_can_be(
+    creator: TestClient, shoot: tuple[str, str], service: Service, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    job = send(creator, shoot[0], a_still())["id"]
+
+    def busy(*_: object, **__: object) -> None:
+        raise Unavailable("this takes longer than usual just now")
+
+    with monkeypatch.context() as starved:
+        starved.setattr(kinds, "read_card", busy)
+        for last in (False, True, True):
+            with pytest.raises(Unavailable):
+                service.worker.perform(turn_of(service, job, last=last))
+            told = stands(creator, job)
+            assert (told["state"], told["ended"], told["problems"]) == ("waiting", False, [])
+    service.worker.perform(turn_of(service, job))
+    assert stands(creator, job)["state"] == "done"
+
+
+def test_pauses_grow_and_do_not_grow_without_end() -> None:
+    pauses = [pause_s(attempts) for attempts in range(40)]
+    assert pauses[:4] == [2, 4, 8, 16] and pauses == sorted(pauses) and pauses[-1] == 300
 
 
 def test_a_job_whose_shoot_is_gone_is_refused(creator: TestClient, shoot: tuple[str, str], do_jobs: DoJobs) -> None:

@@ -45,7 +45,7 @@ def clip(at: Workplace, setup: dict[str, Any], minute: float, minutes: float, **
     evidence = Evidence.read({**plain, **told})
     at.rows.add(
         ClipRow(
-            name=f"{minute}.mp4", bytes=1, parts=[], pictures={}, setup_id=UUID(setup["id"]), state="read",
+            name=f"{minute}.mp4", bytes=1, parts=[], pictures={}, setup_id=UUID(setup["id"]), state="held",
             made_at=NOON + timedelta(minutes=minute), selects=picked,
             reading={"facts": {"seconds": 60.0 * minutes}}, held={"evidence": evidence.plain()},
         ),

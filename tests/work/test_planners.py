@@ -4,10 +4,14 @@ import os
 import signal
 import time
 from collections.abc import Iterator
+from concurrent.futures import Future, ThreadPoolExecutor
+from pathlib import Path
+from typing import Any
 
 import pytest
 
-from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.asking import Urgency, asking
+from steady_tide.core.errors import BadInput, NotYet, Problem
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
@@ -22,14 +26,10 @@ STANCE = SCHOOL_BY_KEY["even-keel"].stance
 
 @pytest.fixture(scope="module")
 def pool() -> Iterator[Pool]:
-    made = Pool(1, longest_s=60.0)
+    made = Pool(1, patience_s=60.0)
     made.warm()
     yield made
     made.close()
-
-
-def endless(_: Spaces) -> None:
-    time.sleep(600)
 
 
 def deadly(_: Spaces) -> None:
@@ -60,15 +60,76 @@ def test_what_a_question_raises_is_raised_here(pool: Pool) -> None:
     assert caught.value.problems == [Problem(("water", "depth_m"), "too deep")]
 
 
-def test_what_takes_too_long_is_given_up_in_words_and_the_next_is_answered(
+def slow(_: Spaces, seconds: float) -> str:
+    time.sleep(seconds)
+    return "here"
+
+
+def greedy(_: Spaces) -> None:
+    while True:
+        pass
+
+
+def noting(_: Spaces, file: str, word: str) -> None:
+    with Path(file).open("a") as notes:
+        notes.write(word)
+
+
+def test_what_is_late_is_not_yet_and_there_when_it_is_asked_for_again(
     pool: Pool, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     with monkeypatch.context() as hurried:
-        hurried.setattr(pool.processes, "longest_s", 1.0)
-        with pytest.raises(BadInput, match="longer than 1 s"):
-            pool.ask(endless)
-    assert pool.processes.given_up == 1 and pool.processes.running == 0
-    assert pool.ask(kept, A4)
+        hurried.setattr(pool.processes, "patience_s", 0.1)
+        with pytest.raises(NotYet, match="longer than usual"):
+            pool.ask(slow, 1.5)
+    asked = pool.processes.asked
+    assert pool.ask(slow, 1.5) == "here" and pool.processes.asked == asked + 1
+    with monkeypatch.context() as hurried:
+        hurried.setattr(pool.processes, "patience_s", 0.1)
+        with pytest.raises(NotYet):
+            pool.ask(slow, 0.5)
+        while pool.processes.running:
+            time.sleep(0.02)
+        begun = time.monotonic()
+        assert pool.ask(slow, 0.5) == "here", "it went on meanwhile, and was kept"
+        assert time.monotonic() - begun < 0.5
+    assert pool.processes.given_up == 0
+
+
+def test_a_question_is_stopped_for_what_it_computes_and_the_next_is_answered() -> None:
+    own = Pool(1, patience_s=120.0, most_cpu_s=8.0)
+    try:
+        with pytest.raises(NotYet, match="8 s of computing"):
+            own.ask(greedy)
+        assert own.ask(slow, 0.5) == "here", "waiting is no computing"
+    finally:
+        own.close()
+
+
+def test_the_urgent_come_first_and_everybody_has_a_turn(pool: Pool, tmp_path: Path) -> None:
+    notes = str(tmp_path / "order")
+
+    def ask(whose: str, urgency: Urgency, word: str) -> None:
+        with asking(whose, urgency):
+            pool.ask(noting, notes, word)
+
+    wishes = [
+        ("a", Urgency.BACKGROUND, "1"), ("a", Urgency.BACKGROUND, "2"), ("b", Urgency.BACKGROUND, "3"),
+        ("a", Urgency.PAGE, "4"), ("a", Urgency.INTERACTIVE, "5"),
+    ]  # fmt: skip
+    with ThreadPoolExecutor(6) as threads:
+        first: Future[str] = threads.submit(pool.ask, slow, 1.0)
+        while not pool.processes.working:
+            time.sleep(0.01)
+        going: list[Future[Any]] = []
+        for index, wish in enumerate(wishes, 1):
+            going.append(threads.submit(ask, *wish))
+            while pool.processes.running <= index:
+                time.sleep(0.01)
+        first.result()
+        for each in going:
+            each.result()
+    assert Path(notes).read_text() == "54132"
 
 
 def test_a_process_that_dies_is_replaced(pool: Pool) -> None:
@@ -78,7 +139,7 @@ def test_a_process_that_dies_is_replaced(pool: Pool) -> None:
 
 
 def test_where_all_are_gone_new_ones_begin_but_not_after_closing() -> None:
-    own = Pool(1, longest_s=60.0)
+    own = Pool(1, patience_s=60.0)
     try:
         own.ask(kept, A2)
         own.processes._pool.stop()  # type: ignore[no-untyped-call]

@@ -19,6 +19,14 @@ def largest(most: int) -> dict[str, int]:
     return {EXTRA: most}
 
 
+MOST_NESTED: Final = 400_000
+"""So many lists and objects a body may open; the largest archive of a year has a fifth of it."""
+
+
+class TooNested(Exception):
+    """A body opens more lists and objects than anything that is meant."""
+
+
 class TooSlow(Exception):
     """A body did not come in time."""
 
@@ -26,17 +34,20 @@ class TooSlow(Exception):
 class Arriving:
     """The body of a request on its way in, with the time by which it is to be there."""
 
-    def __init__(self, receive: Receive, length: int) -> None:
-        self._receive = receive
+    def __init__(self, receive: Receive, length: int, *, is_json: bool = False) -> None:
+        self._receive, self.is_json = receive, is_json
+        self.nested = False
+        """Whether it was given up for what it opens."""
         self._until = asyncio.get_running_loop().time() + BODY_S + length / SLOWEST_BYTES_S
         self._there = False
         self.kept: list[Message] | None = [] if length <= LARGEST_BYTES else None
         """What came, where it is little enough to be kept in case it is needed again."""
         self.late = False
         """Whether it did not come in time."""
+        self._opened = 0
 
     async def __call__(self) -> Message:
-        """The next piece. Raises TooSlow."""
+        """The next piece. Raises TooSlow and TooNested."""
         if self._there:
             return await self._receive()
         try:
@@ -46,6 +57,12 @@ class Arriving:
             self.late = True
             raise TooSlow from error
         self._there = not message.get("more_body", False)
+        if self.is_json:
+            content = message.get("body", b"")
+            self._opened += content.count(b"{") + content.count(b"[")
+            if self._opened > MOST_NESTED:
+                self.nested = True
+                raise TooNested
         if self.kept is not None:
             self.kept.append(message)
         return message

@@ -11,6 +11,8 @@ from fastapi import Cookie, Depends, Request
 from steady_tide.api.meters import Meters
 from steady_tide.api.seen import Seen
 from steady_tide.api.turns import Turnstiles
+from steady_tide.core.asking import Asker, Urgency, asker
+from steady_tide.core.memo import Shelf
 from steady_tide.desk.accounts.entering import account_of
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.in_place import InPlace
@@ -26,6 +28,8 @@ from steady_tide.work.worker import Worker
 COOKIE = "steady_tide_session"
 SPARE_CONNECTIONS = 4
 """Of the database's, those that are not for requests in turn: jobs, signing in, asking whether it answers."""
+MOST_KNOWN = 20_000
+"""Of the sessions that were found lately, so many are known without asking."""
 SPARE_PLANS = 1
 """How many requests that plan are let in beyond those that are planned for: reading and writing takes time too."""
 
@@ -51,6 +55,8 @@ class Service:
     closing: Callable[[], None] = lambda: None
     shared: Shared = field(default_factory=Shared)
     meters: Meters = field(default_factory=Meters)
+    known: Shelf[str, str] = field(default_factory=lambda: Shelf(MOST_KNOWN))
+    """Accounts by the tokens of sessions that were found lately."""
 
     @cached_property
     def turns(self) -> Turnstiles:
@@ -71,7 +77,7 @@ class Service:
     @property
     def worker(self) -> Worker:
         """Who does it."""
-        return Worker(self.database, self.files, self.shared)
+        return Worker(self.database, self.files, self.queue, self.shared)
 
 
 async def service_of(request: Request) -> Service:
@@ -84,9 +90,12 @@ ServiceOf = Annotated[Service, Depends(service_of)]
 Token = Annotated[str | None, Cookie(alias=COOKIE)]
 
 
-async def whose(request: Request, token: Token = None) -> str:
-    """Whom a request counts for where turns are taken: a browser that is signed in, or an address."""
-    return token or address_of(request)
+async def whose(request: Request, service: ServiceOf, token: Token = None) -> str:
+    """Whom a request counts for where turns are taken: an account that was seen to be signed in, or an address.
+
+    Whoever comes with a token that nobody knows counts by where they come from: tokens can be made up, addresses not.
+    """
+    return (service.known.get(token) if token else None) or address_of(request)
 
 
 def address_of(request: Request) -> str:
@@ -104,8 +113,16 @@ async def connection_turn(service: ServiceOf, who: Whose) -> AsyncIterator[None]
 
 
 async def planner_turn(service: ServiceOf, who: Whose) -> AsyncIterator[None]:
-    """A turn at the planners."""
+    """A turn at the planners, in whose name they are asked."""
     async with service.turns.planners.one(who):
+        asker.set(Asker(who))
+        yield
+
+
+async def page_turn(service: ServiceOf, who: Whose) -> AsyncIterator[None]:
+    """The same for what an open page waits for while other things can be done on it."""
+    async with service.turns.planners.one(who):
+        asker.set(Asker(who, Urgency.PAGE))
         yield
 
 
@@ -124,6 +141,7 @@ async def painter_turn(service: ServiceOf, who: Whose) -> AsyncIterator[None]:
 PainterTurn = Depends(painter_turn, scope="function")
 ConnectionTurn = Depends(connection_turn, scope="function")
 PlannerTurn = Depends(planner_turn, scope="function")
+PageTurn = Depends(page_turn, scope="function")
 PasswordTurn = Depends(password_turn, scope="function")
 """Scope "function": the turn ends when the route returns, not when its answer was taken."""
 
@@ -132,6 +150,7 @@ def rows_of(service: ServiceOf, turn: Annotated[None, ConnectionTurn], token: To
     """The rows of the signed-in account, in one transaction committed before the answer is sent."""
     with service.database.session() as session:
         account = account_of(session, token)
+        service.known.put(token or "", str(account.id))
         if (trace := current.get()) is not None:
             trace.account = str(account.id)
         yield Rows(session, account.id)
@@ -147,6 +166,22 @@ async def workplace_of(turn: Annotated[None, PlannerTurn], service: ServiceOf, r
 
 
 WorkplaceOf = Annotated[Workplace, Depends(workplace_of)]
+
+
+async def page_of(turn: Annotated[None, PageTurn], service: ServiceOf, rows: RowsOf) -> Workplace:
+    """The same for what an open page waits for, after whoever changes something."""
+    return Workplace(rows, service.shared)
+
+
+PageOf = Annotated[Workplace, Depends(page_of)]
+
+
+async def plain_of(service: ServiceOf, rows: RowsOf) -> Workplace:
+    """The rows of the signed-in account with what the service shares, where nothing is planned."""
+    return Workplace(rows, service.shared)
+
+
+PlainOf = Annotated[Workplace, Depends(plain_of)]
 
 
 async def gallery_of(turn: Annotated[None, PainterTurn], service: ServiceOf, rows: RowsOf) -> Workplace:

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
 from steady_tide.api.bodies import MB, largest
-from steady_tide.api.context import ConnectionTurn, PlannerTurn, RowsOf, ServiceOf, WorkplaceOf
+from steady_tide.api.context import ConnectionTurn, PlainOf, PlannerTurn, RowsOf, ServiceOf, WorkplaceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.api.session import FromOf
 from steady_tide.api.shares import Link
@@ -40,6 +40,12 @@ class Sent(BaseModel):
     client: Client
     now: AwareDatetime
     entries: Annotated[list[dict[str, Any]], Field(max_length=MOST_AT_ONCE)]
+
+
+class Cleared(BaseModel):
+    """How many entries were thrown away."""
+
+    entries: int
 
 
 class LinkRequest(BaseModel):
@@ -86,6 +92,12 @@ def close(rows: RowsOf, shoot_id: UUID, link_id: UUID) -> None:
     Links(rows).close(shoot_id, link_id)
 
 
+@router.delete("/shoots/{shoot_id}/links/{link_id}/entries")
+def clear(at: PlainOf, shoot_id: UUID, link_id: UUID) -> Cleared:
+    """Throw away what came by a link."""
+    return Cleared(entries=Inbox(at).clear(shoot_id, link_id))
+
+
 def _opened(service: ServiceOf, token: str, come_from: From) -> Opened:
     """What a link opens, with its use counted. Raises NotFound, and TooManyFailures for too much use or guessing."""
     try:
@@ -117,5 +129,5 @@ def send_with(service: ServiceOf, link: Link, come_from: FromOf, sent: Sent) -> 
     if found.may != "count":
         raise NotFound("this link shows the shoot; nothing can be noted with it")
     with service.database.session() as session:
-        inbox = Inbox(_at(service, session, found), helper=True)
+        inbox = Inbox(_at(service, session, found), link=found.link_id)
         return inbox.receive(found.shoot_id, sent.client, sent.now, sent.entries)

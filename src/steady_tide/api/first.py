@@ -104,9 +104,10 @@ def sky(service: ServiceOf, hour: HourRequest) -> HourView:
 def helps(service: ServiceOf, told: PlanRequest) -> list[Help]:
     """What would help such a plan most; nothing is kept."""
     outcome = plan(service, told)
+    if not isinstance(outcome, Plan):
+        return []
     problem = first_problem(told.device, told.lit(service), told.school)
-    made = outcome if isinstance(outcome, Plan) else None
-    return service.shared.planners.ask(planners.helpful, problem, made, [], [])
+    return service.shared.planners.ask(planners.helpful, problem, outcome, [], [])
 
 
 @router.post("/plan", dependencies=[PlannerTurn])

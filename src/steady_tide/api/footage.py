@@ -9,7 +9,17 @@ from starlette.concurrency import run_in_threadpool
 from starlette.requests import ClientDisconnect
 
 from steady_tide.api.bodies import MB, TooSlow, largest
-from steady_tide.api.context import ConnectionTurn, JobsOf, RowsOf, Service, ServiceOf, Token, Whose, WorkplaceOf
+from steady_tide.api.context import (
+    ConnectionTurn,
+    JobsOf,
+    PlannerTurn,
+    RowsOf,
+    Service,
+    ServiceOf,
+    Token,
+    Whose,
+    WorkplaceOf,
+)
 from steady_tide.api.downloads import download
 from steady_tide.api.problems import RESPONSES
 from steady_tide.api.uploads import Sender
@@ -28,7 +38,7 @@ from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import NotFound
 from steady_tide.store.owned import Rows
 from steady_tide.store.tables import UploadRow
-from steady_tide.work.arriving import begin_reading
+from steady_tide.work.arriving import begin_reading, hold_soon, try_again
 from steady_tide.work.jobs import Jobs
 
 router = APIRouter(prefix="/api", tags=["footage"], responses=RESPONSES)
@@ -191,10 +201,33 @@ def clip(at: WorkplaceOf, clip_id: UUID) -> ClipDetail:
     return Clips(at).one(clip_id)
 
 
-@router.put("/clips/{clip_id}/setup")
-def move(at: WorkplaceOf, clip_id: UUID, where: Move) -> ClipDetail:
+@router.put("/clips/{clip_id}/setup", dependencies=[PlannerTurn])
+def move(jobs: JobsOf, clip_id: UUID, where: Move) -> ClipDetail:
     """Say of which scene and camera a clip is."""
-    return Clips(at).move(clip_id, where.setup_id)
+    row = Clips(jobs.at).move(clip_id, where.setup_id)
+    return hold_soon(jobs, clip_id) if row.state == "read" else Clips(jobs.at).one(clip_id)
+
+
+@router.post("/clips/{clip_id}/hold", dependencies=[PlannerTurn])
+def hold(jobs: JobsOf, clip_id: UUID) -> ClipDetail:
+    """Hold a clip against its set as that stands now."""
+    return hold_soon(jobs, clip_id)
+
+
+@router.post("/clips/{clip_id}/again")
+def again(jobs: JobsOf, clip_id: UUID) -> ClipDetail:
+    """Try a clip again at which the service failed."""
+    try_again(jobs, clip_id)
+    return Clips(jobs.at).one(clip_id)
+
+
+@router.post("/shoots/{shoot_id}/footage/again")
+def all_again(jobs: JobsOf, shoot_id: UUID) -> Footage:
+    """Try every clip of a shoot, and of none, again at which the service failed."""
+    clips = Clips(jobs.at)
+    for one in clips.failures(shoot_id):
+        try_again(jobs, one)
+    return clips.of(shoot_id)
 
 
 @router.put("/clips/{clip_id}/selects")
@@ -328,10 +361,17 @@ def _asked(asked: str, size: int) -> tuple[int, int]:
     """First and last byte that is sent: what is asked for, at most `MOST_SENT` of it."""
     unit, _, span = asked.partition("=")
     first, _, last = span.split(",")[0].strip().partition("-")
-    if unit.strip() != "bytes" or not (first.isdigit() or last.isdigit()):
+    if unit.strip() != "bytes" or not (_digits(first) or _digits(last)):
         return 0, size - 1
     if not first:
         return max(0, size - int(last[:18])), size - 1
+    if not _digits(first):
+        return 0, size - 1
     start = min(int(first[:18]), max(0, size - 1))
-    end = int(last[:18]) if last.isdigit() else size - 1
+    end = int(last[:18]) if _digits(last) else size - 1
     return start, max(start, min(end, size - 1, start + MOST_SENT - 1))
+
+
+def _digits(text: str) -> bool:
+    """Whether a text is a number of this protocol: other scripts have digits, too, some of which are no number."""
+    return text.isascii() and text.isdigit()

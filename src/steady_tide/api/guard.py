@@ -67,7 +67,8 @@ class Guard:
         if refusal is not None:
             await refusal(scope, receive, answer)
             return
-        answer.body = Arriving(receive, length or 0) if length else None
+        is_json = "json" in Headers(scope=scope).get("content-type", "json")
+        answer.body = Arriving(receive, length, is_json=is_json) if length else None
         try:
             await self.app(scope, answer.body or receive, answer)
             if answer.collided:
@@ -146,9 +147,11 @@ class _Answer:
         if message["type"] == "http.response.start" and self._collides():
             self.collided = True
             return
-        if message["type"] == "http.response.start" and self.body is not None and self.body.late:
+        if message["type"] == "http.response.start" and self.body is not None and (self.body.late or self.body.nested):
             self._replaced = True
             response = problems.problem(408, "What you send did not come in time; nothing was changed.")
+            if self.body.nested:
+                response = problems.problem(422, "This holds more lists and objects than anything that is meant.")
             response.headers["Connection"] = "close"
             for piece in _pieces(response):
                 await self._passed(piece)

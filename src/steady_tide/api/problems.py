@@ -1,6 +1,7 @@
 """The one place where errors become HTTP: problem+json in words, never a bare 500."""
 
 from collections.abc import Sequence
+from errno import EDQUOT, ENOSPC
 from http import HTTPStatus
 from typing import Any
 
@@ -13,9 +14,9 @@ from starlette.exceptions import HTTPException
 
 from steady_tide.api.turns import RETRY_S
 from steady_tide.core.document import problems_of
-from steady_tide.core.errors import BadInput, Problem, SteadyTideError
+from steady_tide.core.errors import BadInput, NotYet, Problem, SteadyTideError
 from steady_tide.desk.accounts.entering import NotSignedIn, TooManyFailures
-from steady_tide.store.errors import Collided, NotFound, Stale, Taken, Unavailable, Unstorable
+from steady_tide.store.errors import Collided, NoRoom, NotFound, Stale, Taken, Unstorable
 from steady_tide.work.jobs import TooMuchWaits
 
 STATUS: dict[type[SteadyTideError], HTTPStatus] = {
@@ -25,8 +26,8 @@ STATUS: dict[type[SteadyTideError], HTTPStatus] = {
     Taken: HTTPStatus.CONFLICT,
     TooManyFailures: HTTPStatus.TOO_MANY_REQUESTS,
     TooMuchWaits: HTTPStatus.TOO_MANY_REQUESTS,
-    Collided: HTTPStatus.SERVICE_UNAVAILABLE,
-    Unavailable: HTTPStatus.SERVICE_UNAVAILABLE,
+    NoRoom: HTTPStatus.INSUFFICIENT_STORAGE,
+    NotYet: HTTPStatus.SERVICE_UNAVAILABLE,
     Unstorable: HTTPStatus.UNPROCESSABLE_ENTITY,
 }
 MOST_TOLD = 100
@@ -107,6 +108,12 @@ async def _collided(request: Request, error: Exception) -> JSONResponse:
     return await _refused(request, error)
 
 
+async def _of_the_system(request: Request, error: Exception) -> JSONResponse:
+    if isinstance(error, OSError) and error.errno in (ENOSPC, EDQUOT):
+        return await _refused(request, NoRoom("there is no room left where this is kept; nothing was changed"))
+    raise error
+
+
 async def _http(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     return problem(error.status_code, str(error.detail))
@@ -131,12 +138,13 @@ def install(app: FastAPI) -> None:
         RequestValidationError: _invalid_request,
         HTTPException: _http,
         UnicodeError: _unstorable,
+        OSError: _of_the_system,
     }
     for kind, handler in handlers.items():
         app.add_exception_handler(kind, handler)
 
 
-REFUSALS = (400, 401, 403, 404, 409, 413, 422, 429, 503)
+REFUSALS = (400, 401, 403, 404, 409, 413, 422, 429, 503, 507)
 RESPONSES: dict[int | str, dict[str, Any]] = {
     code: {"model": ProblemDocument, "content": {"application/problem+json": {}}} for code in REFUSALS
 }

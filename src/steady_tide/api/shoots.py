@@ -7,7 +7,7 @@ from uuid import UUID
 from fastapi import APIRouter, Query
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-from steady_tide.api.context import RowsOf, WorkplaceOf
+from steady_tide.api.context import PageOf, PlainOf, RowsOf, WorkplaceOf
 from steady_tide.api.ids import OwnId
 from steady_tide.api.problems import RESPONSES
 from steady_tide.api.texts import Name
@@ -19,6 +19,7 @@ from steady_tide.desk.bench.bench import Bench, Camera
 from steady_tide.desk.bench.helping import Helping, Purchase
 from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
 from steady_tide.desk.views import PresetsView, SceneView, ShootView
+from steady_tide.store.repositories.shoots import Page
 
 router = APIRouter(prefix="/api/shoots", tags=["shoots"], responses=RESPONSES)
 
@@ -83,9 +84,18 @@ class MadeUp(BaseModel):
 
 
 @router.get("")
-def shoots(at: WorkplaceOf, within_s: Within = None) -> list[ShootView]:
-    """Every shoot. within_s: sets not planned by then [s] are told as waiting, and planned when asked again."""
-    return Shoots(at).all(within_s=within_s)
+def shoots(
+    at: PlainOf,
+    most: Annotated[int, Query(ge=1, le=100)] = 40,
+    after: UUID | None = None,
+    sought: Annotated[str, Query(max_length=200)] = "",
+    away: bool | None = None,
+) -> list[ShootView]:
+    """A part of the shoots, newest day first, with what was kept of their plans last; none is planned.
+
+    after: the last shoot of the part before. sought: words that each has to hold. away: those put away, or the others.
+    """
+    return Shoots(at).page(Page(most, after, sought, away))
 
 
 @router.post("", status_code=201)
@@ -107,15 +117,15 @@ def copy_of_made_up(rows: RowsOf) -> MadeUp:
 
 
 @router.delete("/made-up", status_code=204)
-def discard(at: WorkplaceOf) -> None:
+def discard(at: PlainOf) -> None:
     """Throw the copy away: the shoot, and of its kit what was not changed."""
     throw_away(at)
 
 
 @router.get("/{shoot_id}")
-def shoot(at: WorkplaceOf, shoot_id: UUID) -> ShootView:
-    """One shoot."""
-    return Shoots(at).shoot(shoot_id)
+def shoot(at: PageOf, shoot_id: UUID, within_s: Within = None) -> ShootView:
+    """One shoot as it stands. within_s: what is not planned by then [s] waits for another time."""
+    return Shoots(at).shoot(shoot_id, within_s=within_s)
 
 
 @router.put("/{shoot_id}")
@@ -126,7 +136,7 @@ def change(at: WorkplaceOf, shoot_id: UUID, shoot: ShootEdit) -> ShootView:
 
 
 @router.delete("/{shoot_id}", status_code=204)
-def delete(at: WorkplaceOf, shoot_id: UUID) -> None:
+def delete(at: PlainOf, shoot_id: UUID) -> None:
     """Remove a shoot with its scenes and cards."""
     Shoots(at).delete(shoot_id)
 
@@ -144,13 +154,13 @@ def put_away(at: WorkplaceOf, shoot_id: UUID, wish: PutAway) -> ShootView:
 
 
 @router.get("/{shoot_id}/presets")
-def presets(at: WorkplaceOf, shoot_id: UUID) -> list[PresetsView]:
+def presets(at: PageOf, shoot_id: UUID) -> list[PresetsView]:
     """For each camera: its scenes in the fewest presets that lose least."""
     return Asking(at).presets(shoot_id)
 
 
 @router.get("/{shoot_id}/purchases")
-def purchases(at: WorkplaceOf, shoot_id: UUID) -> list[Purchase]:
+def purchases(at: PageOf, shoot_id: UUID) -> list[Purchase]:
     """Which single things would help most scenes of a shoot."""
     return Helping(at).purchases(shoot_id)
 

@@ -138,6 +138,8 @@ class Turns:
             del self._queues[whose]
 
 
+PATIENCE_S = 20.0
+"""How long a turn may be waited for [s]. Whoever asks ten things at once has ten answers, one after another."""
 PICTURE_PATIENCE_S = 20.0
 """How long a picture may be waited for [s]: whoever looks sees that it comes, and nothing else waits for it."""
 
@@ -165,8 +167,8 @@ class Turnstiles:
     def around(cls, *, connections: int, planners: int) -> "Turnstiles":
         """For so many connections to the database, and so many plans worked out at once."""
         return cls(
-            Turns(connections, each=max(1, connections // 2), waiting=400, patience_s=4.0),
-            Turns(planners, each=max(1, planners // 2), waiting=200, patience_s=3.5),
-            Turns(2, each=1, waiting=20, patience_s=4.0),
+            Turns(connections, each=max(1, connections // 2), waiting=400, patience_s=PATIENCE_S),
+            Turns(planners, each=max(1, planners // 2), waiting=200, patience_s=PATIENCE_S),
+            Turns(2, each=1, waiting=20, patience_s=PATIENCE_S),
             Turns(planners, each=max(1, planners // 2), waiting=400, patience_s=PICTURE_PATIENCE_S),
         )

@@ -1,10 +1,16 @@
 """`./tide demo`, `./tide serve` and `./tide worker`."""
 
 import argparse
-from typing import TYPE_CHECKING
+import os
+import sys
+import threading
+import time
+from typing import TYPE_CHECKING, Final
 
 from steady_tide.cli import BAD_INPUT
 
+LINGER_S: Final = 10.0
+"""How long what still runs in threads is waited for once the service has stopped [s]."""
 if TYPE_CHECKING:
     from steady_tide.store.database import Database
 
@@ -54,10 +60,23 @@ def run(arguments: argparse.Namespace) -> int:
             processes=arguments.processes,
             metrics=arguments.metrics,
         )
-        return serve(settings, start)
+        return _ended(serve(settings, start))
     except (ClusterError, StartError) as error:
         say(str(error))
         return BAD_INPUT
+
+
+def _ended(status: int) -> int:
+    """Wait a little for what still runs in threads, then end all the same: who was told "stopped" is not to find it."""
+    deadline = time.monotonic() + LINGER_S
+    others = [one for one in threading.enumerate() if one is not threading.main_thread() and not one.daemon]
+    for thread in others:
+        thread.join(max(0.0, deadline - time.monotonic()))
+    if any(thread.is_alive() for thread in others):
+        sys.stdout.flush()
+        sys.stderr.flush()
+        os._exit(status)
+    return status
 
 
 def run_worker(arguments: argparse.Namespace) -> int:

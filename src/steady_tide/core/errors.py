@@ -7,6 +7,13 @@ class SteadyTideError(Exception):
     """Anything the product refuses, with words for the person who asked."""
 
 
+class NotYet(SteadyTideError):
+    """There is no answer for now: too late, no room, ended from outside, no connection. Asked again, it may come.
+
+    It says nothing of what was asked, is never kept, and is told as waiting.
+    """
+
+
 @dataclass(frozen=True)
 class Problem:
     """One thing wrong with an input.

@@ -39,6 +39,26 @@ class Shelf(Generic[Key, Answer]):
         with self._lock:
             return key in self._kept
 
+    def pop(self, key: Key) -> Answer | None:
+        """The answer kept under a key, taken out; None where there is none."""
+        with self._lock:
+            return self._kept.pop(key, None)
+
+    def get(self, key: Key) -> Answer | None:
+        """The answer kept under a key; None where there is none."""
+        with self._lock:
+            if key in self._kept:
+                self._kept.move_to_end(key)
+            return self._kept.get(key)
+
+    def put(self, key: Key, answer: Answer) -> None:
+        """Keep an answer under a key, in place of the one before."""
+        with self._lock:
+            self._kept[key] = answer
+            self._kept.move_to_end(key)
+            while len(self._kept) > self._most:
+                self._kept.popitem(last=False)
+
     def of(self, key: Key, work: Callable[[], Answer]) -> Answer:
         """The answer kept under a key, else one that is worked out now and kept."""
         with self._lock:
@@ -46,8 +66,5 @@ class Shelf(Generic[Key, Answer]):
                 self._kept.move_to_end(key)
                 return self._kept[key]
         made = work()
-        with self._lock:
-            self._kept[key] = made
-            while len(self._kept) > self._most:
-                self._kept.popitem(last=False)
+        self.put(key, made)
         return made

@@ -34,7 +34,7 @@ class Planners(Protocol):
     def ask(
         self, question: Callable[Concatenate[Spaces, Told], Answer], *told: Told.args, **named: Told.kwargs
     ) -> Answer:
-        """The answer. Raises what the question raises, and BadInput where it takes too long."""
+        """The answer. Raises what the question raises, and NotYet where it is not there in time."""
 
 
 @dataclass
@@ -72,7 +72,7 @@ def hangs_on(spaces: Spaces, problem: PlanningProblem) -> list[confidence.Depend
 def helpful(
     spaces: Spaces,
     problem: PlanningProblem,
-    plan: Plan | None,
+    plan: Plan,
     others: Sequence[Device],
     hours: Sequence[tries.Hour],
 ) -> list[helps.Help]:

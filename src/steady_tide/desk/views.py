@@ -179,7 +179,10 @@ class Trial(View):
 
 
 class CardView(View):
-    """A card: what to dial into one camera for one scene, in the order of its menu."""
+    """A card: what to dial into one camera for one scene, in the order of its menu.
+
+    dial_after: the scene whose set the slot holds before; empty where it is free for this one from the start.
+    """
 
     setup_id: UUID
     scene_id: UUID
@@ -189,6 +192,7 @@ class CardView(View):
     device_name: str
     school_name: str
     slot: int
+    dial_after: str
     slots: int
     revision: int
     outcome: Outcome

@@ -30,7 +30,11 @@ class Shared:
 
 @dataclass(frozen=True)
 class Workplace:
-    """One account's rows within one transaction, with what the service shares."""
+    """One account's rows within one transaction, with what the service shares.
+
+    memory: what was read in this transaction and is asked for again, by what it is.
+    """
 
     rows: Rows
     shared: Shared
+    memory: dict[object, tuple[int, object]] = field(default_factory=dict, compare=False)

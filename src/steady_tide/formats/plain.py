@@ -6,8 +6,8 @@ from typing import Final
 HIDDEN: Final = re.compile(r"[\x00-\x1f\x7f-\x9f\u2028\u2029]+")
 TURNS: Final = re.compile(r"[\u200b-\u200f\u202a-\u202e\u2060-\u2069\ufeff]")
 """Characters that turn or hide what stands around them."""
-RISKY: Final = ("=", "+", "-", "@", "\t", "\r", "\uff1d", "\uff0b", "\uff0d", "\uff20")
-"""A cell that begins so, also in full width, could be taken for a formula by a spreadsheet."""
+RISKY: Final = tuple("=+-@%|;,\t\r\uff1d\uff0b\uff0d\uff20\uff05\uff5c\uff1b")
+"""A cell that begins so, also in full width, could be taken for a formula, at once or after a split."""
 GUARD: Final = "'"
 
 

@@ -3,6 +3,7 @@
 import io
 import json
 import os
+import shutil
 import subprocess
 import tarfile
 import tempfile
@@ -23,6 +24,8 @@ from steady_tide.store.database import Database, libpq
 
 DUMP, MANIFEST, FILES = "database.dump", "backup.json", "files/"
 PIECE: Final = 1_000_000
+BEFORE: Final = "before_restore"
+"""The schema in which lies what was there, until what is brought back is whole."""
 EVERY: Final = datetime(9999, 1, 1, tzinfo=UTC)
 
 
@@ -51,7 +54,8 @@ def back_up(settings: Settings, where: Path) -> str:
             _add(tar, MANIFEST, json.dumps(manifest, indent=1).encode())
             tar.add(dump, DUMP)
             for key in keys:
-                _add(tar, FILES + key, files.whole(key))
+                with files.here(key) as path:
+                    tar.add(path, FILES + key)
         part.replace(where)
     return f"Kept in {where}: the database and {len(keys)} files, {where.stat().st_size / 1e6:.1f} MB."
 
@@ -62,16 +66,64 @@ def bring_back(settings: Settings, source: Path, *, replace: bool) -> str:
     with _opened(source) as tar, tempfile.TemporaryDirectory() as folder:
         manifest = _manifest(tar)
         dump = Path(folder) / DUMP
-        dump.write_bytes(_content(tar, DUMP))
+        _checked(tar, manifest, dump)
         with open_database(settings, REAL) as (database, _):
             if not replace and _accounts(database):
                 raise BackupError("there are accounts here already; say --replace to throw them away")
-            _emptied(database)
-            _tool("pg_restore", database.url, "--no-owner", "--exit-on-error", f"--dbname={libpq(database.url)}", dump)
-            database.migrate()
-            count = _bring_files(tar, files)
-            told = _accounts(database)
+            with _in_place_of(database):
+                _tool(
+                    "pg_restore", database.url, "--no-owner", "--exit-on-error", f"--dbname={libpq(database.url)}", dump
+                )
+                database.migrate()
+                told = _accounts(database)
+                count = _bring_files(tar, files)
     return f"Brought back from {manifest['made_at']}: {told} accounts and {count} files."
+
+
+def _checked(tar: tarfile.TarFile, manifest: dict[str, Any], dump: Path) -> None:
+    """Read all of a backup before anything is changed, and put its dump into a file. Raises BackupError."""
+    try:
+        members = tar.getmembers()
+        content = tar.extractfile(DUMP)
+        assert content is not None, "it is a file"
+        with dump.open("wb") as file:
+            shutil.copyfileobj(content, file, PIECE)
+    except (tarfile.TarError, EOFError, KeyError) as error:
+        raise BackupError("this backup is not whole; copy it again, or take an earlier one") from error
+    there = sum(1 for member in members if member.isfile() and member.name.startswith(FILES))
+    last = max((member.offset_data + member.size for member in members), default=0)
+    if there != manifest.get("files") or last > Path(str(tar.name)).stat().st_size:
+        raise BackupError(f"this backup is not whole: {there} of {manifest.get('files')} files are in it")
+    _tool("pg_restore", "", "--file=/dev/null", dump)
+
+
+@contextmanager
+def _in_place_of(database: Database) -> Iterator[None]:
+    """Put something in place of all that a database holds; what was there is back where that does not work out."""
+    _undone(database)
+    with database.session() as session:
+        session.execute(text(f"ALTER SCHEMA public RENAME TO {BEFORE}"))
+        session.execute(text("CREATE SCHEMA public"))
+    database.close()
+    try:
+        yield
+    except BaseException:
+        database.close()
+        _undone(database)
+        raise
+    with database.session() as session:
+        session.execute(text(f"DROP SCHEMA {BEFORE} CASCADE"))
+    database.close()
+
+
+def _undone(database: Database) -> None:
+    """What was there before a restore that did not come to its end, back in its place."""
+    with database.session() as session:
+        there = session.scalar(text("SELECT count(*) FROM pg_namespace WHERE nspname = :name"), {"name": BEFORE})
+        if there:
+            session.execute(text("DROP SCHEMA IF EXISTS public CASCADE"))
+            session.execute(text(f"ALTER SCHEMA {BEFORE} RENAME TO public"))
+    database.close()
 
 
 @contextmanager
@@ -125,19 +177,12 @@ def _accounts(database: Database) -> int:
         return int(session.scalar(text("SELECT count(*) FROM accounts")) or 0)
 
 
-def _emptied(database: Database) -> None:
-    with database.session() as session:
-        session.execute(text("DROP SCHEMA public CASCADE"))
-        session.execute(text("CREATE SCHEMA public"))
-    database.close()
-
-
 def _tool(program: str, url: str, *arguments: str | Path) -> None:
     """Run one of PostgreSQL's tools; the password goes by the environment, where nobody else reads it."""
-    address = make_url(url)
+    password = str(make_url(url).password or "") if url else ""
     options = [f"--dbname={libpq(url)}"] if program == "pg_dump" else []
-    safe = [str(argument).replace(f":{address.password}@", "@") for argument in (*options, *arguments)]
-    environment = {**os.environ, "PGPASSWORD": str(address.password or "")}
+    safe = [str(argument).replace(f":{password}@", "@") for argument in (*options, *arguments)]
+    environment = {**os.environ, "PGPASSWORD": password}
     done = subprocess.run(
         [str(programs() / program), *safe], env=environment, capture_output=True, text=True, check=False
     )

@@ -6,7 +6,7 @@ import json
 import os
 import signal
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager, suppress
 from dataclasses import asdict, dataclass
 from pathlib import Path
@@ -41,6 +41,21 @@ def healthy(running: Running) -> bool:
     """Whether a service answers, and is of this version."""
     with suppress(URLError, OSError, ValueError), urlopen(f"{running.address}/api/health", timeout=3) as answer:
         return bool(json.load(answer).get("version") == __version__)
+    return False
+
+
+def answers(running: Running, *, within_s: float, tell: Callable[[str], None]) -> bool:
+    """Whether a service answers within some seconds, as long as it lives. tell: is told that it is waited for."""
+    deadline, told = time.monotonic() + within_s, False
+    while process_start(running.pid) == running.started:
+        if healthy(running):
+            return True
+        if time.monotonic() > deadline:
+            return False
+        if not told:
+            tell(f"a service runs here (process {running.pid}) and does not answer yet; waiting for it …")
+            told = True
+        time.sleep(0.5)
     return False
 
 

@@ -11,7 +11,7 @@ from dataclasses import dataclass, replace
 from steady_tide.launch.cluster import Cluster
 from steady_tide.launch.crew import Crew
 from steady_tide.launch.port import bind
-from steady_tide.launch.running import RunFile, healthy, stop
+from steady_tide.launch.running import RunFile, answers, stop
 from steady_tide.launch.server import Answering, answer
 from steady_tide.launch.watch import Watch
 from steady_tide.launch.words import StartError, say
@@ -22,6 +22,8 @@ from steady_tide.work.queue import Queue
 
 REAL, DEMO = "steady_tide", "steady_tide_demo"
 """Databases in the private cluster, and folders of files."""
+ANSWER_SECONDS = 30.0
+"""How long a service that runs already may take to answer [s]."""
 MOST_CONNECTIONS = 40
 """To the database, of all processes together; PostgreSQL of its own takes 60."""
 
@@ -101,15 +103,26 @@ def serve(settings: Settings, start: Start) -> int:
 
 
 def _may_start(run_file: RunFile, start: Start) -> bool:
+    """Whether none runs here, or the one that does was stopped as was wished. Raises StartError for one that is silent.
+
+    One that is only slow, or of another version, is nobody's to stop but whoever says so.
+    """
     running = run_file.read()
     if running is None:
         return True
-    if healthy(running) and not start.replace:
+    if start.replace:
+        say(f"stopping the service that runs here (process {running.pid})")
+        stop(running)
+        return True
+    if answers(running, within_s=ANSWER_SECONDS, tell=say):
         _say_running(run_file)
         return False
-    say(f"stopping the stale service (process {running.pid})")
-    stop(running)
-    return True
+    if run_file.read() is None:
+        return True
+    raise StartError(
+        f"a service runs here (process {running.pid}) and does not answer as this one would: it is busy, "
+        "or of another version. Wait and try again, or stop it by starting this with --replace"
+    )
 
 
 def _say_running(run_file: RunFile) -> None:

@@ -15,7 +15,8 @@ def work(settings: Settings, *, at_once: int) -> int:
     """Do jobs of the service until Ctrl-C; returns an exit status."""
     files = open_files(settings, REAL)
     with open_database(settings, REAL) as (database, _):
-        asyncio.run(_until_stopped(Queue(libpq(database.url)), Worker(database, files), at_once))
+        queue = Queue(libpq(database.url))
+        asyncio.run(_until_stopped(queue, Worker(database, files, queue), at_once))
     say("stopped")
     return 0
 

@@ -12,11 +12,14 @@ from typing import Any, Final, NoReturn
 from pydantic import ValidationError
 
 from steady_tide.core.document import problems_of
-from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.errors import BadInput, NotYet, Problem
 from steady_tide.core.light.reading import CardReading
 
 LARGEST_BYTES: Final = 40_000_000
-SECONDS: Final = 20
+SECONDS: Final = 300
+"""After how long reading one is given up for now [s]; what it may compute is bounded where it is read."""
+KILLED: Final = (-9, -15)
+"""How a process ends that somebody else ended: the machine, for want of memory, or a person."""
 LOOK_SECONDS: Final = 0.1
 """How often it is asked whether to stop."""
 REASONS: Final = {
@@ -33,9 +36,10 @@ class Stopped(Exception):
 
 
 def read_card(data: bytes, *, stopping: Callable[[], bool] = lambda: False) -> CardReading:
-    """The reading in a still whose middle is filled by a grey card. Raises BadInput in words, Stopped when asked to.
+    """The reading in a still whose middle is filled by a grey card.
 
-    The picture is decoded by another process with bounds on memory and time.
+    Raises BadInput in words, NotYet where it takes too long just now, Stopped when asked to. The picture is decoded by
+    another process with bounds on memory and time.
     """
     if len(data) > LARGEST_BYTES:
         _refuse(f"a still has at most {LARGEST_BYTES // 1_000_000} MB")
@@ -75,10 +79,12 @@ def _decoded(data: bytes, stopping: Callable[[], bool]) -> dict[str, Any]:
                 try:
                     answer: dict[str, Any] = json.loads(told) if process.returncode == 0 else {"refused": "no image"}
                 except ValueError:
-                    break
+                    answer = {"refused": "no image"}
+                if process.returncode in KILLED:
+                    raise NotYet("reading this picture was ended from outside")
                 return answer
             process.kill()
-    return {"refused": "no image"}
+    raise NotYet("reading this picture takes longer than usual just now")
 
 
 def _refuse(message: str) -> NoReturn:

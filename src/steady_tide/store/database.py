@@ -9,6 +9,7 @@ from alembic import command
 from alembic.config import Config
 from psycopg.errors import (
     DeadlockDetected,
+    DiskFull,
     ForeignKeyViolation,
     LockNotAvailable,
     SerializationFailure,
@@ -20,7 +21,8 @@ from sqlalchemy.exc import TimeoutError as PoolTimeout
 from sqlalchemy.orm import Session, sessionmaker
 from sqlalchemy.orm.exc import ObjectDeletedError, StaleDataError
 
-from steady_tide.store.errors import Collided, NotFound, Taken, Unavailable, Unstorable
+from steady_tide.core.errors import SteadyTideError
+from steady_tide.store.errors import Collided, NoRoom, NotFound, Taken, Unavailable, Unstorable
 from steady_tide.store.trace import count_statements
 
 __all__ = ["Database", "Session", "driver_of", "libpq", "with_driver"]
@@ -93,15 +95,23 @@ class Database:
         self.engine.dispose()
 
 
+COLLIDED = "somebody changed the same thing at this moment; nothing was changed, try again"
+MEANINGS: tuple[tuple[type[Exception], type[SteadyTideError], str], ...] = (
+    (DeadlockDetected, Collided, COLLIDED),
+    (SerializationFailure, Collided, COLLIDED),
+    (LockNotAvailable, Collided, COLLIDED),
+    (UniqueViolation, Taken, "the same was made elsewhere at this moment; look again before you make another"),
+    (ForeignKeyViolation, NotFound, "what this belongs to is not there any more; it was deleted meanwhile"),
+    (DiskFull, NoRoom, "there is no room left where the database is kept; nothing was changed"),
+)
+"""What errors of the driver mean."""
+
+
 def _translated(error: DBAPIError) -> Exception:
     """What an error of the driver means; one that means nothing to us stays as it is."""
-    cause = error.orig
-    if isinstance(cause, DeadlockDetected | SerializationFailure | LockNotAvailable):
-        return Collided("somebody changed the same thing at this moment; nothing was changed, try again")
-    if isinstance(cause, UniqueViolation):
-        return Taken("the same was made elsewhere at this moment; look again before you make another")
-    if isinstance(cause, ForeignKeyViolation):
-        return NotFound("what this belongs to is not there any more; it was deleted meanwhile")
+    for kind, meaning, words in MEANINGS:
+        if isinstance(error.orig, kind):
+            return meaning(words)
     if isinstance(error, OperationalError):
         return Unavailable("the database cannot be reached; nothing was changed")
     if error.connection_invalidated:

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from steady_tide.core.errors import Problem, SteadyTideError
+from steady_tide.core.errors import NotYet, Problem, SteadyTideError
 
 
 class NotFound(SteadyTideError):
@@ -23,7 +23,7 @@ class Stale(SteadyTideError):
         self.problems, self.theirs, self.joined = list(problems), theirs, joined
 
 
-class Collided(SteadyTideError):
+class Collided(NotYet):
     """Two changes met in the database and one of them gave way; it may be made again."""
 
 
@@ -35,5 +35,9 @@ class Unstorable(SteadyTideError):
     """Text or a number that the database cannot keep."""
 
 
-class Unavailable(SteadyTideError):
-    """The database cannot be reached right now."""
+class Unavailable(NotYet):
+    """What this takes cannot be had right now: the database, a process, a turn."""
+
+
+class NoRoom(NotYet):
+    """There is no room left where this would be kept. Once room is made it may be sent again."""

@@ -19,6 +19,8 @@ class Rows:
     def __init__(self, session: Session, account_id: UUID) -> None:
         self.session = session
         self.account_id = account_id
+        self.writes = 0
+        """How often something was written so far: what was read before another write may stand otherwise."""
 
     def query(self, table: type[Row]) -> Select[Row]:
         """A query over the account's rows of a table."""
@@ -47,6 +49,7 @@ class Rows:
     def add(self, row: Row, *, named: UUID | None = None) -> Row:
         """Keep a new row as the account's own, under the id its maker gave. Raises Taken where that is used."""
         row.account_id = self.account_id
+        self.writes += 1
         if named is None:
             self.session.add(row)
             self.session.flush()
@@ -61,6 +64,7 @@ class Rows:
 
     def settle(self) -> None:
         """Write what was changed, so that what is read next has it."""
+        self.writes += 1
         self.session.flush()
 
     def refresh(self, row: Owned) -> None:
@@ -69,5 +73,6 @@ class Rows:
 
     def delete(self, row: Owned) -> None:
         """Remove a row (and what belongs to it)."""
+        self.writes += 1
         self.session.delete(row)
         self.session.flush()

@@ -10,6 +10,7 @@ from sqlalchemy import (
     ForeignKey,
     ForeignKeyConstraint,
     Identity,
+    Index,
     LargeBinary,
     MetaData,
     String,
@@ -241,7 +242,7 @@ class SceneStateRow(Owned, Base):
 
 
 class PlanRow(Owned, Base):
-    """The last plan (or conflict) made for a setup, with what it was made from."""
+    """The last plan (or conflict) made for a setup, with what it was made from. summary: what lists tell of it."""
 
     __tablename__ = "plans"
     __table_args__ = (
@@ -251,6 +252,7 @@ class PlanRow(Owned, Base):
     setup_id: Mapped[UUID]
     fingerprint: Mapped[str] = mapped_column(String(64))
     outcome: Mapped[Json]
+    summary: Mapped[Json | None]
     made_at: Mapped[datetime] = mapped_column(server_default=func.now(), onupdate=func.now())
 
 
@@ -334,7 +336,7 @@ class ShotRow(Owned, Base):
 class EntryRow(Owned, Base):
     """Something noted in the field, once and for all, under the id of whoever noted it.
 
-    at: when, on the spot. client: which phone noted it; helper: whether that is somebody with a link.
+    at: when, on the spot. client: which phone noted it; helper: whether by a link; link_id: by which.
     """
 
     __tablename__ = "entries"
@@ -346,17 +348,33 @@ class EntryRow(Owned, Base):
     at: Mapped[datetime]
     client: Mapped[str] = mapped_column(String(40))
     helper: Mapped[bool] = mapped_column(default=False, server_default=false())
+    link_id: Mapped[UUID | None]
     document: Mapped[Json]
 
 
 class LoggedRow(Owned, Base):
-    """A take of a logbook that was brought in; several accounts may have the same."""
+    """A take of the logbook: counted on a shoot that is here, or brought in; several accounts may have the same.
+
+    shoot_id, scene_id: where it was counted; None of one that was brought in. scenario, camera, ev100: by which it is
+    found again, as in the document; camera: its key in the kit.
+    """
 
     __tablename__ = "logged"
-    __table_args__ = (UniqueConstraint("account_id", "take_id"),)
+    __table_args__ = (
+        UniqueConstraint("account_id", "take_id"),
+        ForeignKeyConstraint(["shoot_id", "account_id"], ["shoots.id", "shoots.account_id"], ondelete="CASCADE"),
+        loose("scene_id", "scenes"),
+        Index("ix_logged_alike", "account_id", "camera", "scenario", "ev100"),
+        Index("ix_logged_by_time", "account_id", "at", "take_id"),
+    )
     take_id: Mapped[UUID]
-    at: Mapped[datetime] = mapped_column(index=True)
+    at: Mapped[datetime]
     document: Mapped[Json]
+    shoot_id: Mapped[UUID | None] = mapped_column(index=True)
+    scene_id: Mapped[UUID | None]
+    scenario: Mapped[str] = mapped_column(String(20), default="", server_default="")
+    camera: Mapped[str] = mapped_column(String(60), default="", server_default="")
+    ev100: Mapped[float | None]
 
 
 class JobRow(Owned, Base):
@@ -430,8 +448,8 @@ class UploadRow(Owned, Base):
 class ClipRow(Owned, Base):
     """A clip or still, and what it says. file: its key in storage; place: where it is read in place instead.
 
-    state: waiting, first (a first answer is there), read, refused, double. assigned: guess or hand, empty where it is
-    not; doubt: of the guess [0, 1]. held: against what it was held, and what came of it. pictures: keys by kind.
+    state: waiting, first (a first answer is there), read, held, failed, unheld, refused, double. assigned: guess or
+    hand, empty where it is not; doubt: of the guess [0, 1]. held: what came of holding it. pictures: keys by kind.
     """
 
     __tablename__ = "clips"

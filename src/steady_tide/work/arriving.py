@@ -1,13 +1,15 @@
-"""From a file that is here to a clip that is being read."""
+"""From a file that is here to a clip that is read and held; and trying again."""
 
 from uuid import UUID
 
+from steady_tide.core.errors import NotYet
+from steady_tide.desk.footage.clips import Clips
 from steady_tide.desk.footage.lying import Lying
 from steady_tide.desk.footage.uploads import Uploads
-from steady_tide.desk.footage.views import ClipView
+from steady_tide.desk.footage.views import ClipDetail, ClipView
 from steady_tide.store.tables import ClipRow, UploadRow
-from steady_tide.work.jobs import Jobs
-from steady_tide.work.kinds import CLIP
+from steady_tide.work.jobs import Jobs, begin
+from steady_tide.work.kinds import CLIP, HOLD
 
 
 def begin_reading(uploads: Uploads, jobs: Jobs, row: UploadRow) -> ClipRow:
@@ -17,6 +19,26 @@ def begin_reading(uploads: Uploads, jobs: Jobs, row: UploadRow) -> ClipRow:
     clip.job_id = jobs.begin(CLIP, {"clip_id": str(clip.id), "parts": parts, "bytes": size}).id
     jobs.at.rows.settle()
     return clip
+
+
+def hold_soon(jobs: Jobs, clip_id: UUID) -> ClipDetail:
+    """Hold a clip against its set now; where that cannot be had now, as soon as it can."""
+    clips = Clips(jobs.at)
+    try:
+        return clips.hold(clip_id)
+    except NotYet:
+        begin(jobs, HOLD, {"clip_id": str(clip_id)})
+        return clips.one(clip_id)
+
+
+def try_again(jobs: Jobs, clip_id: UUID) -> None:
+    """Try a clip again at which the service failed. Raises BadInput for any other."""
+    row = Clips(jobs.at).again(clip_id)
+    if row.state == "read":
+        begin(jobs, HOLD, {"clip_id": str(clip_id)})
+        return
+    lies = {"place": row.place} if row.place is not None else {"parts": list(row.parts), "bytes": row.bytes}
+    begin(jobs, CLIP, {"clip_id": str(clip_id), **lies})
 
 
 def begin_in_place(lying: Lying, jobs: Jobs, shoot_id: UUID, name: str) -> ClipView:

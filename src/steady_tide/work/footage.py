@@ -6,7 +6,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field
 from pathlib import Path
 from tempfile import TemporaryDirectory
-from typing import BinaryIO, Final
+from typing import Any, BinaryIO, Final
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
@@ -16,6 +16,7 @@ from steady_tide.desk.workplace import Workplace
 from steady_tide.media.clips.strange import Strange
 from steady_tide.media.still import Stopped
 from steady_tide.storage import Files, quick_hash
+from steady_tide.store.repositories.footage import clips_waiting
 from steady_tide.work.queue import Interrupted
 from steady_tide.work.task import Subject, Task
 
@@ -57,6 +58,35 @@ def keep_clip(at: Workplace, subject: Subject, found: TakenIn) -> None:
     found.kept = Clips(at).read(
         UUID(subject["clip_id"]), found.reading, found.pictures, file=found.file, digest=found.digest, quick=found.quick
     )
+
+
+HOLD: Final = "hold"
+"""Holding a clip that was read against its set."""
+
+
+def holding_of(subject: Subject, found: TakenIn) -> tuple[str, dict[str, Any]] | None:
+    """What follows once a clip is read: holding it, unless it was here already."""
+    return (HOLD, {"clip_id": subject["clip_id"]}) if found.kept else None
+
+
+def hold_clip(at: Workplace, subject: Subject, found: None) -> None:
+    """Find out of what scene a clip is, and hold it against its set."""
+    Clips(at).found(UUID(subject["clip_id"]))
+
+
+def begun(at: Workplace, subject: Subject, job_id: UUID) -> None:
+    """Note by which job something is done of a clip."""
+    Clips(at).begun(UUID(subject["clip_id"]), job_id)
+
+
+def fail_clip(at: Workplace, subject: Subject) -> None:
+    """Note that the service failed at a clip, which may be tried again."""
+    Clips(at).failed(UUID(subject["clip_id"]))
+
+
+def waits(at: Workplace) -> bool:
+    """Whether any clip of an account is still to be read or held."""
+    return clips_waiting(at.rows)
 
 
 def tidy_clip(files: Files, subject: Subject, found: TakenIn) -> None:

@@ -76,7 +76,7 @@ class Jobs:
         """Put a job into the queue; it is done once this transaction is kept. Raises TooMuchWaits."""
         self.allowed(kind)
         rows, heavy = self.at.rows, kind in HEAVY
-        before = unfinished(rows, HEAVY) if heavy else 0
+        before = unfinished(rows, HEAVY) if heavy and not KINDS[kind].next_up else 0
         row = rows.add(JobRow(kind=kind, subject=subject, file=file, problems=[]))
         row.number = self.queue.enqueue(rows.session, rows.account_id, row.id, heavy=heavy, before=before)
         return job_view(row)
@@ -93,6 +93,13 @@ class Jobs:
             if row.number is not None:
                 self.queue.call_off(self.at.rows.session, row.number)
         return job_view(row)
+
+
+def begin(jobs: Jobs, kind: str, subject: dict[str, Any]) -> JobView:
+    """Put a job in that follows from another act, and note what it is about. Raises TooMuchWaits."""
+    view = jobs.begin(kind, subject)
+    KINDS[kind].begun(jobs.at, subject, view.id)
+    return view
 
 
 def end(row: JobRow, state: JobState, problems: list[JobProblem] | None = None) -> None:

@@ -5,6 +5,7 @@ from contextlib import suppress
 from typing import Final
 from uuid import UUID
 
+from steady_tide.core.errors import NotYet
 from steady_tide.core.light.reading import CardReading
 from steady_tide.desk.day.filming import FilmingDesk
 from steady_tide.desk.footage.lessons import Lessons
@@ -38,6 +39,8 @@ def _keep_card(at: Workplace, subject: Subject, reading: CardReading) -> None:
 
 def _take_lessons(at: Workplace, subject: Subject, found: None) -> None:
     """Take what clips teach of some things; what they do not teach is left."""
+    if footage.waits(at):
+        raise NotYet("clips are still being held against their sets")
     desk = Lessons(at)
     for key in subject["lessons"]:
         with suppress(NotFound):
@@ -46,10 +49,28 @@ def _take_lessons(at: Workplace, subject: Subject, found: None) -> None:
 
 GREY_CARD: Final = "grey-card"
 CLIP: Final = "clip"
+HOLD: Final = footage.HOLD
 LESSONS: Final = "lessons"
 """Lessons taken behind the clips that teach them, as the made-up creator does."""
 KINDS: Final[Mapping[str, Kind]] = {
     GREY_CARD: Kind(_card_of, _keep_card),
-    CLIP: Kind(footage.clip_of, footage.keep_clip, refused=footage.refuse_clip, after=footage.tidy_clip, heavy=True),
+    CLIP: Kind(
+        footage.clip_of,
+        footage.keep_clip,
+        refused=footage.refuse_clip,
+        failed=footage.fail_clip,
+        then=footage.holding_of,
+        begun=footage.begun,
+        after=footage.tidy_clip,
+        heavy=True,
+    ),
+    HOLD: Kind(
+        lambda task: None,
+        footage.hold_clip,
+        failed=footage.fail_clip,
+        begun=footage.begun,
+        heavy=True,
+        next_up=True,
+    ),
     LESSONS: Kind(lambda task: None, _take_lessons, heavy=True),
 }

@@ -3,30 +3,37 @@
 What makes them is imported there alone: the process that answers has neither decoders nor plates in its memory.
 """
 
+import hashlib
 from typing import Final
 
 from steady_tide.core.picture.shot import Look, Shot
 from steady_tide.work.processes import Processes
 
-LONGEST_S: Final = 20.0
-"""After how long a picture is given up [s]. On a slow machine a still takes 0.2 s, a clip some seconds."""
+PATIENCE_S: Final = 20.0
+"""How long a picture is waited for [s]. On a slow machine a still takes 0.2 s, a clip some seconds."""
+MOST_CPU_S: Final = 120.0
+"""What one picture may compute [s of a processor]."""
 
 
 class Painting:
     """So many processes that make pictures. Close it at the end."""
 
-    def __init__(self, processes: int, *, longest_s: float = LONGEST_S) -> None:
+    def __init__(self, processes: int, *, patience_s: float = PATIENCE_S) -> None:
         self.processes = Processes(
-            processes, name="painter", preload="steady_tide.media.pictures", longest_s=longest_s, too_long=_too_long
+            processes,
+            name="painter",
+            preload="steady_tide.media.pictures",
+            patience_s=patience_s,
+            most_cpu_s=MOST_CPU_S,
         )
 
     def still(self, shot: Shot, look: Look) -> bytes:
-        """A picture as JPEG. Raises BadInput after too long, Unavailable where a process died over it twice."""
-        return self.processes.do(_still, (shot, look))
+        """A picture as JPEG. Raises Unavailable where it is not there yet."""
+        return self.processes.do(_still, (shot, look), key=_key("still", shot, look))
 
     def clip(self, shot: Shot, look: Look) -> bytes:
         """Some seconds as MP4. Raises as `still`."""
-        return self.processes.do(_clip, (shot, look))
+        return self.processes.do(_clip, (shot, look), key=_key("clip", shot, look))
 
     def through(self, shot: Shot, look: Look, table: str) -> bytes:
         """A picture behind a table of colours, as JPEG. Raises as `still`, and BadInput for what is no table."""
@@ -37,8 +44,9 @@ class Painting:
         self.processes.close()
 
 
-def _too_long(longest_s: float) -> str:
-    return f"this picture took longer than {longest_s:.0f} s and was given up"
+def _key(kind: str, shot: Shot, look: Look) -> bytes:
+    """The same for the same picture."""
+    return hashlib.sha256(repr((kind, shot, look)).encode()).digest()
 
 
 def _still(given: tuple[Shot, Look]) -> bytes:

@@ -1,4 +1,4 @@
-"""Plans in processes of their own: as many as there are cores, none of them for longer than it is worth.
+"""Plans in processes of their own: as many as there are cores.
 
 What is asked and answered is pickled; a camera, which is large and asked about again and again, goes along as the
 bytes it was pickled to once, and each process keeps those it has read.
@@ -18,8 +18,10 @@ from steady_tide.work.processes import Processes
 Told = ParamSpec("Told")
 Answer = TypeVar("Answer")
 
-LONGEST_S: Final = 8.0
-"""After how long a question is given up [s]. On a slow machine a plan of a rich camera takes 0.1 s."""
+PATIENCE_S: Final = 8.0
+"""How long an answer is waited for [s], before it is told as not there yet. On a slow machine a plan takes 0.1 s."""
+MOST_CPU_S: Final = 120.0
+"""What one question may compute [s of a processor]; the longest, presets of many scenes, takes some seconds."""
 KEPT: Final = 64
 """How many cameras each process keeps ready."""
 
@@ -72,10 +74,14 @@ def _answered(packed: bytes) -> bytes:
 class Pool:
     """So many processes that plan. Close it at the end."""
 
-    def __init__(self, processes: int, *, longest_s: float = LONGEST_S) -> None:
+    def __init__(self, processes: int, *, patience_s: float = PATIENCE_S, most_cpu_s: float = MOST_CPU_S) -> None:
         self._packed: Shelf[int, _Packed] = Shelf(128)
         self.processes = Processes(
-            processes, name="planner", preload="steady_tide.desk.planners", longest_s=longest_s, too_long=_too_long
+            processes,
+            name="planner",
+            preload="steady_tide.desk.planners",
+            patience_s=patience_s,
+            most_cpu_s=most_cpu_s,
         )
 
     @property
@@ -86,10 +92,11 @@ class Pool:
     def ask(
         self, question: Callable[Concatenate[Spaces, Told], Answer], *told: Told.args, **named: Told.kwargs
     ) -> Answer:
-        """The answer of another process. Raises as `Planners.ask`; Unavailable where that process died twice."""
+        """The answer of another process. Raises as `Planners.ask`."""
         sheet = io.BytesIO()
         _Packer(sheet, self._packed).dump((question, told, named))
-        answer: Answer = pickle.loads(self.processes.do(_answered, sheet.getvalue()))
+        packed = sheet.getvalue()
+        answer: Answer = pickle.loads(self.processes.do(_answered, packed, key=hashlib.sha256(packed).digest()))
         return answer
 
     def warm(self) -> None:
@@ -99,10 +106,3 @@ class Pool:
     def close(self) -> None:
         """Stop every process; none is begun after."""
         self.processes.close()
-
-
-def _too_long(longest_s: float) -> str:
-    return (
-        f"planning this took longer than {longest_s:.0f} s and was given up; "
-        "a camera with fewer modes, shutters or ISO values is planned sooner"
-    )

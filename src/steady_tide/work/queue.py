@@ -8,9 +8,19 @@ from dataclasses import dataclass, field
 from typing import TYPE_CHECKING, Any, Final
 from uuid import UUID
 
-from procrastinate import App, BaseConnector, JobContext, PsycopgConnector, RetryStrategy, SyncPsycopgConnector
+from procrastinate import (
+    App,
+    BaseConnector,
+    BaseRetryStrategy,
+    JobContext,
+    PsycopgConnector,
+    RetryDecision,
+    SyncPsycopgConnector,
+)
 from procrastinate.exceptions import JobAborted, ProcrastinateException
+from procrastinate.jobs import Job
 
+from steady_tide.core.errors import NotYet
 from steady_tide.store.database import Session, driver_of
 
 if TYPE_CHECKING:
@@ -21,7 +31,9 @@ log = logging.getLogger("steady_tide.work")
 LIGHT, HEAVY = "jobs", "footage"
 """Lanes: what takes minutes never stands before what takes seconds."""
 MOST_ATTEMPTS: Final = 3
+"""So often what nobody foresaw may happen to a job; what is not there yet is tried again without end."""
 RETRY_SECONDS: Final = 2
+LONGEST_PAUSE_SECONDS: Final = 300
 STOP_SECONDS: Final = 8
 STOPS: Final = 3
 AGAIN_SECONDS: Final = 3
@@ -142,11 +154,24 @@ async def _ended(doing: asyncio.Task[None], stands: _Stands) -> None:
 
 def _queue(connector: BaseConnector) -> App:
     app = App(connector=connector)
-    retry = RetryStrategy(max_attempts=MOST_ATTEMPTS, wait=RETRY_SECONDS)
-    app.task(name="job", queue=LIGHT, pass_context=True, retry=retry)(_do)
+    app.task(name="job", queue=LIGHT, pass_context=True, retry=_Again())(_do)
     tidy = app.task(name="tidy", queue=LIGHT, queueing_lock="tidy", pass_context=True)(_tidy)
     app.periodic(cron="* * * * *")(tidy)
     return app
+
+
+def pause_s(attempts: int) -> int:
+    """After how long a job that was tried so often [0, ...) is tried again [s]: each pause twice the one before."""
+    return min(RETRY_SECONDS << min(attempts, 16), LONGEST_PAUSE_SECONDS)
+
+
+class _Again(BaseRetryStrategy):
+    """Not yet is tried again, with growing pauses and without holding up what waits behind it; a fault a few times."""
+
+    def get_retry_decision(self, *, exception: BaseException, job: Job) -> RetryDecision | None:
+        if not isinstance(exception, NotYet) and job.attempts + 1 >= MOST_ATTEMPTS:
+            return None
+        return RetryDecision(retry_in={"seconds": pause_s(job.attempts)}, lock=f"again {job.id}")
 
 
 def _do(context: JobContext, account: str, job: str) -> None:

@@ -29,14 +29,20 @@ class Task:
 
 @dataclass(frozen=True)
 class Kind:
-    """find: long, without a connection; raises BadInput in words. keep: short, in one transaction.
+    """find: long, without a connection; raises BadInput in words, NotYet to be tried again. keep: in one transaction.
 
-    refused: what is noted where it cannot be done, and why. after: once that is kept, what is not needed any more.
-     heavy: takes minutes; done where nothing waits for it.
+    refused: what is noted where it cannot be done, and why. failed: where the service failed at it; it may be tried
+    again. then: another job that follows, put in as this one is kept: its kind and subject. begun: what is noted of a
+    job that was put in so. after: once it is kept, what is not needed any more. heavy: it takes minutes; done where
+    nothing waits for it. next_up: before other heavy ones of its account.
     """
 
     find: Callable[[Task], Any]
     keep: Callable[[Workplace, Subject, Any], None]
     refused: Callable[[Workplace, Subject, str], None] = lambda at, subject, words: None
+    failed: Callable[[Workplace, Subject], None] = lambda at, subject: None
+    then: Callable[[Subject, Any], tuple[str, dict[str, Any]] | None] = lambda subject, found: None
+    begun: Callable[[Workplace, Subject, UUID], None] = lambda at, subject, job_id: None
     after: Callable[[Files, Subject, Any], None] = lambda files, subject, found: None
     heavy: bool = False
+    next_up: bool = False

@@ -2,12 +2,13 @@
 
 import logging
 from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass, field
 from datetime import UTC, datetime, timedelta
 from typing import Final
 
-from steady_tide.core.errors import BadInput, SteadyTideError
+from steady_tide.core.asking import Urgency, asking
+from steady_tide.core.errors import BadInput, NotYet, SteadyTideError
 from steady_tide.desk.shoots.removed import KEPT
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.storage import Files
@@ -20,9 +21,9 @@ from steady_tide.store.repositories.jobs import forget_ended, still_needed
 from steady_tide.store.repositories.removed import forget_removed
 from steady_tide.store.repositories.shares import forget_shares
 from steady_tide.store.tables import JobRow
-from steady_tide.work.jobs import JobProblem, JobState, end
+from steady_tide.work.jobs import JobProblem, Jobs, JobState, begin, end
 from steady_tide.work.kinds import KINDS
-from steady_tide.work.queue import Interrupted, Turn
+from steady_tide.work.queue import Interrupted, Queue, Turn
 from steady_tide.work.task import Task
 
 log = logging.getLogger("steady_tide.work")
@@ -37,16 +38,23 @@ class Worker:
 
     database: Database
     files: Files
+    queue: Queue
     shared: Shared = field(default_factory=Shared)
 
     def perform(self, turn: Turn) -> None:
-        """Do one job, or note why not. Raises Interrupted, or Unavailable and the unforeseen to be tried again."""
+        """Do one job, or note why not. Raises Interrupted, or NotYet and the unforeseen to be tried again."""
         task = self._begun(turn)
         if task is None:
             return
         try:
-            self._done(turn, *task)
+            with asking(str(turn.account_id), Urgency.BACKGROUND):
+                self._done(turn, *task)
         except Interrupted:
+            raise
+        except NotYet as error:
+            if turn.stopping():
+                raise Interrupted from error
+            self._waits(turn)
             raise
         except BadInput as error:
             found = [JobProblem(path=list(one.path), message=one.message) for one in error.problems]
@@ -64,6 +72,12 @@ class Worker:
                 str(error) if isinstance(error, SteadyTideError) else "something here went wrong that should not have"
             )
             self._ended(turn, JobState.FAILED, [JobProblem(path=[], message=words)])
+
+    def _waits(self, turn: Turn) -> None:
+        """Note that a job waits again; where not even that can be noted now, it is noted another time."""
+        with suppress(NotYet), self._row(turn) as (_, row):
+            if row is not None:
+                row.state = JobState.WAITING.value
 
     def _begun(self, turn: Turn) -> tuple[str, Task] | None:
         with self._row(turn) as (_, row):
@@ -85,8 +99,11 @@ class Worker:
         found = KINDS[kind].find(task)
         with self._row(turn) as (rows, row):
             if row is not None:
-                KINDS[kind].keep(Workplace(rows, self.shared), task.subject, found)
+                at = Workplace(rows, self.shared)
+                KINDS[kind].keep(at, task.subject, found)
                 end(row, JobState.DONE)
+                if (following := KINDS[kind].then(task.subject, found)) is not None:
+                    begin(Jobs(at, self.queue), *following)
         KINDS[kind].after(self.files, task.subject, found)
         self._discard(task.file)
 
@@ -108,10 +125,14 @@ class Worker:
         with self._row(turn) as (rows, row):
             file = row.file if row is not None else None
             if row is not None:
-                words = "; ".join(one.message for one in problems)
-                KINDS[row.kind].refused(Workplace(rows, self.shared), row.subject, words)
+                at, kind = Workplace(rows, self.shared), KINDS[row.kind]
+                if state is JobState.FAILED:
+                    kind.failed(at, row.subject)
+                else:
+                    kind.refused(at, row.subject, "; ".join(one.message for one in problems))
                 end(row, state, problems)
-        self._discard(file)
+        if state is not JobState.FAILED:
+            self._discard(file)
 
     @contextmanager
     def _row(self, turn: Turn) -> Iterator[tuple[Rows, JobRow | None]]:

@@ -3,13 +3,13 @@
 import createClient from "openapi-fetch";
 import type { ProblemDocument, paths } from "../domain/documents";
 import { heard } from "../domain/habits";
-import { Refused } from "../domain/refused";
+import { errorOf } from "../domain/refused";
 
 export const api = createClient<paths>({ baseUrl: "/" });
 
-/** The data of an answer; throws Refused for a problem, and TypeError when there is no connection. */
+/** The data of an answer; throws Refused for a problem, NotYet while it is busy, TypeError without a connection. */
 export async function got<T>(answer: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   const { data, error, response } = await answer;
-  if (!response.ok) throw new Refused(response.status, heard(error as Partial<ProblemDocument>));
+  if (!response.ok) throw errorOf(response.status, heard(error as Partial<ProblemDocument>));
   return heard(data as T);
 }

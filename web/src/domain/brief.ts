@@ -130,7 +130,6 @@ export const WATER: FieldSpec[] = [
   { path: "water.depth_m", label: "Deepest" },
   { path: "water.colour", label: "Water", named: "waters" },
   { path: "water.port", label: "Port" },
-  { path: "water.housing_rating_m", label: "Housing rated" },
   { path: "water.lamp", label: "Lamp lit" },
 ];
 

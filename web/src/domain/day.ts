@@ -33,11 +33,13 @@ export function minuteOf(text: string, jump: Jump = NONE): number | null {
   return Math.max(wall - jump.by, jump.minute);
 }
 
-/** What a clock shows, in minutes: 13:30, 1:30 pm, 1 pm. */
+/** What a clock shows, in minutes: 13:30, 13.30, 13h30, 13h, 1330, 13; 1:30 pm, 1 pm. */
 function wallOf(text: string): number | null {
-  const by24 = /^([01]?\d|2[0-3]):([0-5]\d)$/.exec(text);
-  if (by24) return 60 * Number(by24[1]) + Number(by24[2]);
-  const by12 = /^(0?[1-9]|1[0-2])(?::([0-5]\d))?\s*([ap])\.?m\.?$/i.exec(text);
+  const by24 =
+    /^([01]?\d|2[0-3])(?:\s*[:.,h]\s*([0-5]\d)|\s*h|)$/i.exec(text) ??
+    /^([01]?\d|2[0-3])([0-5]\d)$/.exec(text);
+  if (by24) return 60 * Number(by24[1]) + Number(by24[2] ?? 0);
+  const by12 = /^(0?[1-9]|1[0-2])(?:[:.]([0-5]\d))?\s*([ap])\.?m\.?$/i.exec(text);
   if (!by12) return null;
   const half = by12[3]?.toLowerCase() === "p" ? 12 : 0;
   return 60 * ((Number(by12[1]) % 12) + half) + Number(by12[2] ?? 0);

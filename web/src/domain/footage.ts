@@ -66,7 +66,11 @@ export function likeliestPair(clips: ClipView[]): [ClipView?, ClipView?] {
 
 /** Whether anything of some clips is still being worked on. */
 export const atWork = (clips: ClipView[]): boolean =>
-  clips.some((clip) => clip.state === "waiting" || clip.state === "first");
+  clips.some((clip) => clip.state === "waiting" || clip.state === "first" || clip.state === "read");
+
+/** Clips at which the service failed: they may be tried again. */
+export const failures = (clips: ClipView[]): ClipView[] =>
+  clips.filter((clip) => clip.state === "failed" || clip.state === "unheld");
 
 /** How sure it is of what a clip is, in words; empty where nobody needs to look. */
 export function doubt(clip: ClipView): string {
@@ -82,6 +86,10 @@ export function verdict(clip: ClipView): Verdict {
   if (clip.state === "refused" || clip.state === "double") return { text: clip.problem, tone: "signal" };
   if (clip.state === "waiting") return { text: "waits to be read", tone: "plain" };
   if (clip.state === "first") return { text: "first answer; read on", tone: "plain" };
+  if (clip.state === "read") return { text: "read; is being held against its set", tone: "plain" };
+  if (clip.state === "failed")
+    return { text: "could not be read: something went wrong here", tone: "signal" };
+  if (clip.state === "unheld") return { text: "could not be held against its set", tone: "signal" };
   if (clip.words) return { text: clip.words, tone: clip.as_planned ? "plain" : "signal" };
   return { text: clip.setup_id ? "read" : "belongs to no scene yet", tone: "plain" };
 }

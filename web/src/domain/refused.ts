@@ -1,4 +1,4 @@
-/** What the service refused, in its own words, with the fields it names. */
+/** What the service answers besides data: not yet, or refused in its own words with the fields it names. */
 
 import type { ProblemDocument } from "./documents";
 
@@ -25,4 +25,19 @@ export class Refused extends Error {
   byField(): Record<string, string> {
     return Object.fromEntries(this.fields.map(({ path, message }) => [String(path.at(-1) ?? ""), message]));
   }
+}
+
+/** There is no answer for now: the service is busy, is being restarted, or cannot be reached behind its door. */
+export class NotYet extends Error {
+  constructor(problem: Partial<ProblemDocument> | undefined) {
+    super(problem?.detail ?? "The service is busy just now.");
+  }
+}
+
+/** Answers that say nothing of what was asked: the same is asked again. */
+const LATER = [502, 503, 504];
+
+/** The error that an answer other than data is. */
+export function errorOf(status: number, problem: Partial<ProblemDocument> | undefined): Refused | NotYet {
+  return LATER.includes(status) ? new NotYet(problem) : new Refused(status, problem);
 }

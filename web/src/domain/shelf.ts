@@ -1,24 +1,6 @@
-/** Which shoots are shown: those at hand or those put away, and of them what is sought. Pure. */
+/** Lists of shoots and of what was deleted, in words. Pure. */
 
 import type { RemovedView, ShootView } from "./documents";
-
-/** Whether a shoot holds every word sought, in its name and place, its scenes or their cameras. */
-export function holds(shoot: ShootView, sought: string): boolean {
-  const wanted = sought.toLowerCase().split(/\s+/).filter(Boolean);
-  const scenes = shoot.scenes.map((scene) => [
-    scene.name,
-    scene.scenario,
-    ...scene.setups.map((setup) => setup.device_name),
-  ]);
-  const text = [shoot.name, shoot.place, shoot.day ?? "", ...scenes.flat()].join(" ").toLowerCase();
-  return wanted.every((word) => text.includes(word));
-}
-
-/** Shoots on the shelf that is looked at. Whoever seeks something, seeks on both. */
-export function onShelf(shoots: ShootView[], away: boolean, sought: string): ShootView[] {
-  if (sought.trim()) return shoots.filter((shoot) => holds(shoot, sought));
-  return shoots.filter((shoot) => shoot.put_away === away);
-}
 
 /** How many sets are planned, and how many wait for it. */
 export function planned(shoots: ShootView[]): { done: number; waiting: number } {

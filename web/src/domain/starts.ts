@@ -13,7 +13,7 @@ export const SCENARIO_START: Record<string, Record<string, unknown>> = {
     subject_distance_m: 1,
     subject_speed_m_s: 0.3,
     sound_used: false,
-    water: { depth_m: 6, colour: "green", port: "flat", housing_rating_m: 40 },
+    water: { depth_m: 6, colour: "green", port: "flat" },
     delivery: { slowed: 2 },
   },
   "low-light": {

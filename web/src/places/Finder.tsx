@@ -2,7 +2,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { type Entry, found } from "../domain/finding";
 import { Refused } from "../domain/refused";
-import { useDevices, useShoots, useVocabulary } from "../state/queries";
+import { useDevices, useShoots, useSought, useVocabulary } from "../state/queries";
 import { useSum } from "../state/sums";
 import { toggleWatch } from "../state/watch";
 import { Sheet } from "../ui/Sheet";
@@ -41,8 +41,10 @@ export function Finder({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   );
 }
 
-function useEntries(): Entry[] {
-  const shoots = useShoots().data ?? [];
+function useEntries(text: string): Entry[] {
+  const latest = useShoots().data ?? [];
+  const sought = useSought(text).data ?? [];
+  const shoots = [...new Map([...sought, ...latest].map((shoot) => [shoot.id, shoot])).values()];
   const devices = useDevices().data ?? [];
   const scenes = shoots.flatMap((shoot) => [
     { key: `day ${shoot.id}`, words: `The day of ${shoot.name}`, kind: "day", to: `/shoots/${shoot.id}/day` },
@@ -86,7 +88,7 @@ function Box({ onDone }: { onDone: () => void }) {
   const [text, setText] = useState("");
   const [at, setAt] = useState(0);
   const go = useNavigate();
-  const entries = found(useEntries(), text, recent());
+  const entries = found(useEntries(text), text, recent());
   const take = (entry: Entry | undefined) => {
     if (!entry) return;
     localStorage.setItem(

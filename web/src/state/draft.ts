@@ -40,7 +40,12 @@ export function useBriefDraft(scene: SceneView) {
   );
   // An undo, or an edit in another window, replaces the draft; an own edit never does.
   useEffect(() => {
-    if (scene.revision !== ownRevision.current && keeping !== "keeping" && keeping !== "offline") {
+    if (
+      scene.revision !== ownRevision.current &&
+      keeping !== "keeping" &&
+      keeping !== "offline" &&
+      keeping !== "busy"
+    ) {
       ownRevision.current = scene.revision;
       base.current = { ...scene.brief };
       outbox().drop(lane);

@@ -12,6 +12,10 @@ export type Said = Partial<Answers> & {
   remembered?: Remembered;
   hour?: Hour;
   step?: number;
+  /** That it is to be kept as soon as there is an account. */
+  wanted?: boolean;
+  /** Under which ids it is kept, however often that has to be tried. */
+  ids?: { shoot: string; scene: string; camera?: string };
 };
 const PLACE = "steady-tide first card";
 
@@ -21,6 +25,11 @@ export function kept(): Said {
   } catch {
     return {};
   }
+}
+
+/** Say something more beside any page that shows it. */
+export function note(more: Said): void {
+  localStorage.setItem(PLACE, JSON.stringify({ ...kept(), ...more }));
 }
 
 export function forget(): void {

@@ -99,8 +99,25 @@ export function useClipActs(shoot_id: string) {
       renew(cache, { queryKey: KEYS.shoots });
     },
   });
+  const tried = (detail: ClipDetail) => {
+    cache.setQueryData(clipKey(detail.clip.id), detail);
+    again();
+  };
+  const tryAgain = useMutation({
+    mutationFn: (clip_id: string) => got(api.POST("/api/clips/{clip_id}/again", inPath(clip_id))),
+    onSuccess: tried,
+  });
+  const holdAgain = useMutation({
+    mutationFn: (clip_id: string) => got(api.POST("/api/clips/{clip_id}/hold", inPath(clip_id))),
+    onSuccess: tried,
+  });
+  const tryAll = useMutation({
+    mutationFn: () =>
+      got(api.POST("/api/shoots/{shoot_id}/footage/again", { params: { path: { shoot_id } } })),
+    onSuccess: (footage) => cache.setQueryData(footageKey(shoot_id), footage),
+  });
   const callOff = useMutation({ mutationFn: callOffJob, onSuccess: again });
-  return { move, remove, bringBack, callOff, pick, noteDialled, pin };
+  return { move, remove, bringBack, callOff, pick, noteDialled, pin, tryAgain, holdAgain, tryAll };
 }
 
 /** Files that are half here: sent by this browser or another, to be gone on with. */

@@ -4,8 +4,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import type { Filming } from "../domain/documents";
 import { type Answers, briefOf, HOURS_LIGHT, type Hour, hourOf } from "../domain/first";
-import { cameraOf, forget, type Said, schoolOf, whole } from "./first";
-import { useNextId } from "./ids";
+import { cameraOf, forget, kept, note, type Said, schoolOf, whole } from "./first";
+import { newId } from "./ids";
 import { refreshKit } from "./kit";
 
 const NO_PLACE = { place: "", school: "", cloud_okta: 2, travel_minutes: 15 };
@@ -15,19 +15,20 @@ type Wish = { said: Said; own: boolean; name: string; shoot: string };
 /** Keep it in the account: the camera where it is new, a shoot, and the scene; the scene's id and its card's. */
 export function useKeep() {
   const cache = useQueryClient();
-  const newShoot = useNextId();
-  const newScene = useNextId();
   return useMutation({
     mutationFn: async ({ said, own, name, shoot }: Wish) => {
-      const device = own ? (said.camera ?? "") : await newCamera(said);
+      const ids = kept().ids ?? { shoot: newId(), scene: newId() };
+      note({ ids });
+      const device = own ? (said.camera ?? "") : (ids.camera ?? (await newCamera(said)));
+      note({ ids: { ...ids, camera: device } });
       const hour = said.light === HOURS_LIGHT ? said.hour : undefined;
-      const shoot_id = shoot || (await makeShoot(newShoot.id(), hour));
+      const shoot_id = shoot || (await makeShoot(ids.shoot, hour));
       if (shoot && hour) await tellPlace(shoot, hour);
       const scene = await got(
         api.POST("/api/shoots/{shoot_id}/scenes", {
           params: { path: { shoot_id } },
           body: {
-            id: newScene.id(),
+            id: ids.scene,
             name,
             brief: briefOf(whole(said) as Answers) as never,
             device_ids: [device],
@@ -45,8 +46,6 @@ export function useKeep() {
       return { scene: scene.id, setup };
     },
     onSuccess: () => {
-      newShoot.made();
-      newScene.made();
       forget();
       refreshKit(cache);
     },

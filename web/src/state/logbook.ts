@@ -1,6 +1,12 @@
 /** The logbook, and how sets did before. */
 
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  keepPreviousData,
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import { Refused } from "../domain/refused";
 import { KEYS } from "./queries";
@@ -8,10 +14,20 @@ import { renew } from "./renew";
 
 const LOGBOOK = ["logbook"] as const;
 
-export function useLogbook() {
-  return useQuery({
-    queryKey: LOGBOOK,
-    queryFn: ({ signal }) => got(api.GET("/api/logbook", { signal })),
+/** Takes, the latest first, a part at a time; those that hold some words where any are sought. */
+export function useLogbook(sought: string) {
+  return useInfiniteQuery({
+    queryKey: [...LOGBOOK, sought.trim()],
+    queryFn: ({ pageParam, signal }) =>
+      got(
+        api.GET("/api/logbook", {
+          params: { query: { sought: sought.trim(), ...(pageParam ? { after: pageParam } : {}) } },
+          signal,
+        }),
+      ),
+    initialPageParam: "",
+    getNextPageParam: (last) => (last.more ? last.takes.at(-1)?.id : undefined),
+    placeholderData: keepPreviousData,
     staleTime: 0,
   });
 }

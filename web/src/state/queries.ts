@@ -1,8 +1,10 @@
 /** Server state: one cache, read by key. Nothing of it is kept anywhere else. */
 
 import {
+  keepPreviousData,
   QueryClient,
   queryOptions,
+  useInfiniteQuery,
   useIsMutating,
   useMutation,
   useMutationState,
@@ -11,20 +13,28 @@ import {
 } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import type { CardView, Kit, SceneRequest, SceneView, ShootRequest, ShootView } from "../domain/documents";
-import { Refused } from "../domain/refused";
+import { NotYet, Refused } from "../domain/refused";
 import { planned } from "../domain/shelf";
 import { useBegun } from "./edits";
 import { useNextId } from "./ids";
 import { renew } from "./renew";
 
+const LONGEST_PAUSE_MS = 8_000;
+const MOST_TRIES = 10;
+
 export const client = new QueryClient({
   defaultOptions: {
     queries: {
-      retry: (count, error) => !(error instanceof Refused) && count < 3,
+      retry: (count, error) => error instanceof NotYet || (!(error instanceof Refused) && count < 3),
+      retryDelay: (count) => Math.min(1_000 * 2 ** count, LONGEST_PAUSE_MS),
       refetchOnWindowFocus: false,
       staleTime: 5_000,
     },
-    mutations: { retry: false },
+    // Of what is not yet nothing was changed: it is asked for again.
+    mutations: {
+      retry: (count, error) => error instanceof NotYet && count < MOST_TRIES,
+      retryDelay: (count) => Math.min(1_000 * 2 ** count, LONGEST_PAUSE_MS),
+    },
   },
 });
 
@@ -51,23 +61,71 @@ export function useDevices() {
   return useQuery({ queryKey: KEYS.devices, queryFn: () => got(api.GET("/api/kit/devices")) });
 }
 
-/** How long an answer may plan before it comes; what is not planned by then is told as waiting [s]. */
-const WITHIN_S = 1;
-
 const shoots = queryOptions({
   queryKey: KEYS.shoots,
-  queryFn: ({ signal }) => got(api.GET("/api/shoots", { params: { query: { within_s: WITHIN_S } }, signal })),
+  queryFn: ({ signal }) => got(api.GET("/api/shoots", { signal })),
 });
 
 /** Ask for the shoots now, while the scripts of their place are still on their way. */
 export const askShoots = () => client.prefetchQuery(shoots);
 
-/** Every shoot, asked again while sets of it wait to be planned. wanted: whether to ask at all. */
+/** The latest shoots, as they were planned last. wanted: whether to ask at all. */
 export function useShoots(wanted = true) {
+  return useQuery({ ...shoots, enabled: wanted });
+}
+
+/** How many shoots come at a time. */
+const PAGE = 8;
+
+/** Shoots, newest first, a part at a time: at hand, put away, or those that hold some words. */
+export function useShootPages(sought: string, away: boolean) {
+  const holds = sought.trim();
+  const which = holds ? { sought: holds } : { away };
+  return useInfiniteQuery({
+    queryKey: [...KEYS.shoots, "pages", which],
+    queryFn: ({ pageParam, signal }) =>
+      got(
+        api.GET("/api/shoots", {
+          params: { query: { ...which, most: PAGE, ...(pageParam ? { after: pageParam } : {}) } },
+          signal,
+        }),
+      ),
+    initialPageParam: "",
+    getNextPageParam: (last) => (last.length === PAGE ? last.at(-1)?.id : undefined),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** Shoots that hold some words, asked of the service; none while nothing is sought. */
+export function useSought(sought: string) {
+  const words = sought.trim();
   return useQuery({
-    ...shoots,
+    queryKey: [...KEYS.shoots, "sought", words],
+    enabled: words.length > 1,
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/shoots", { params: { query: { sought: words, most: 20 } }, signal })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** How long an answer may plan before it comes [s]; what is not planned by then is told as waiting. */
+const WITHIN_S = 1;
+const AGAIN_MS = 500;
+
+/** One shoot as it stands. follow: ask again while sets of it wait to be planned. */
+export function useShoot(shoot_id: string, { wanted = true, follow = false } = {}) {
+  return useQuery({
+    queryKey: [...KEYS.shoots, "one", shoot_id],
     enabled: wanted,
-    refetchInterval: ({ state }) => (planned(state.data ?? []).waiting > 0 ? 1 : false),
+    queryFn: ({ signal }) =>
+      got(
+        api.GET("/api/shoots/{shoot_id}", {
+          params: { path: { shoot_id }, query: { within_s: WITHIN_S } },
+          signal,
+        }),
+      ),
+    refetchInterval: ({ state }) =>
+      follow && state.data && planned([state.data]).waiting > 0 ? AGAIN_MS : false,
   });
 }
 

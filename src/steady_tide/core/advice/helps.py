@@ -5,11 +5,9 @@ from typing import Any, Final
 
 from pydantic import Field
 
-from steady_tide.core.advice import ordinary
-from steady_tide.core.advice.tries import Hour, Kind, Need, Try, runs_away, tries, with_item
+from steady_tide.core.advice.tries import Hour, Kind, Need, Try, runs_away, tries
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
-from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
@@ -54,7 +52,7 @@ class Help(Part):
 
 def helps(
     problem: PlanningProblem,
-    plan: Plan | None,
+    plan: Plan,
     spaces: Spaces | None = None,
     *,
     others: Sequence[Device] = (),
@@ -62,11 +60,9 @@ def helps(
 ) -> list[Help]:
     """The one to three changes that help a plan most; none where it is steady and pays little.
 
-    plan: None where the scene is refused as it stands. others: cameras that could take it. hours: when else it may be.
+    others: cameras that could take it. hours: when else it may be.
     """
     shared = spaces or Spaces()
-    if plan is None:
-        return _of_refused(problem, shared)
     here = _planned(problem, shared)
     needs = _needs(problem, plan)
     if here is None or not needs:
@@ -108,6 +104,8 @@ NEED_OF: Final[dict[str, tuple[Need, ...]]] = {
 def _needs(problem: PlanningProblem, plan: Plan) -> set[Need]:
     """What the plan lacks, by its marks and by what it pays."""
     needs: set[Need] = {need for price in plan.prices for need in NEED_OF.get(price.key, ())}
+    if "no-housing" in plan.caution_keys:
+        needs.add("housing")
     lights = {light.name: light for light in plan.in_light}
     if not plan.reach.holds_bright or lights["brightest"].error_stops > LEAST_STOPS or runs_away(plan) > RUNAWAY_STOPS:
         needs.add("less-light")
@@ -178,18 +176,3 @@ def _words(attempt: Try, here: Sketch, there: Sketch, saves: float, held: float)
     if saves >= LEAST_SAVED and held < LEAST_STOPS:
         told.append(f"{saves:.1f} less to pay" if told else f"would leave {saves:.1f} less to pay")
     return f"{attempt.label} {'; '.join(told) or 'would make it easier'}."
-
-
-def _of_refused(problem: PlanningProblem, spaces: Spaces) -> list[Help]:
-    """What makes a scene possible that is refused: a housing for its depth."""
-    water = problem.brief.water
-    if water is None or water.housing_rating_m is not None:
-        return []
-    item = ordinary.housing(problem.device, water.deepest_m)
-    made = _planned(with_item(problem, item), spaces)
-    if made is None:
-        return []
-    words = f"{item.label} would take {problem.device.name} to {metres(water.deepest_m)}: {made.sketch.headline}."
-    return [
-        Help(key=item.key, kind="get", label=item.label, words=words, saves=0.0, held_stops=0.0, needed=True, item=item)
-    ]

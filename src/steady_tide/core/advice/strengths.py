@@ -95,6 +95,8 @@ def _strength(scene: str, problem: PlanningProblem, spaces: Spaces) -> Strength:
     point = landscape.chosen() if landscape is not None else None
     assert landscape is not None and point is not None, "without pins something always fits"
     made = written(landscape, point)
+    if made.alerts:
+        return Strength(scene=scene, cost=None, words=made.alerts[0], pays="")
     dearest = made.prices[0] if made.prices else None
     best, weakest = _ends(landscape)
     return Strength(

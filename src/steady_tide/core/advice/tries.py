@@ -26,7 +26,7 @@ PANEL_BELOW_EV100: Final = 8.0
 MOST_CAMERAS: Final = 2
 """How many other cameras are tried for a scene."""
 Kind = Literal["get", "camera", "nearer", "support", "hour", "without", "look"]
-Need = Literal["less-light", "more-light", "steadier", "power", "room", "look"]
+Need = Literal["housing", "less-light", "more-light", "steadier", "power", "room", "look"]
 
 
 class Hour(NamedTuple):
@@ -60,6 +60,7 @@ def tries(
     """Changes worth planning with, the likeliest first."""
     have = {item.key for item in problem.bag}
     makers: list[tuple[Need, Callable[[], Iterator[Try]]]] = [
+        ("housing", lambda: _housing(problem)),
         ("less-light", lambda: _filters(problem, plan)),
         ("more-light", lambda: _lamps(problem)),
         ("steadier", lambda: _supports(problem)),
@@ -82,7 +83,8 @@ def tries(
 def _stand_ins(problem: PlanningProblem, others: Sequence[Device]) -> list[Device]:
     """The first few cameras that can be where this one is: what flies stands in for what flies alone."""
     flies = problem.device.kind == "drone"
-    return [device for device in others if (device.kind == "drone") == flies][:MOST_CAMERAS]
+    able = [device for device in others if (device.kind == "drone") == flies]
+    return [device for device in able if not Given.of(problem.otherwise(device=device)).lacks_housing][:MOST_CAMERAS]
 
 
 def with_item(problem: PlanningProblem, item: BagItem, **brief: object) -> PlanningProblem:
@@ -94,6 +96,18 @@ def with_item(problem: PlanningProblem, item: BagItem, **brief: object) -> Plann
 def _got(problem: PlanningProblem, item: BagItem, changes: Mapping[str, Any] | None = None) -> Try:
     patch = {path: value for path, value in (changes or {}).items() if "." not in path}
     return Try(item.key, "get", item.label, with_item(problem, item, **patch), item=item, changes=changes or {})
+
+
+def _housing(problem: PlanningProblem) -> Iterator[Try]:
+    """A housing for a depth that the bare body does not bear; with its window, where the bare lens was planned."""
+    water = problem.brief.water
+    assert water is not None, "asked only under water"
+    port = "flat" if water.port == "bare" else water.port
+    item = ordinary.housing(problem.device, water.deepest_m).model_copy(update={"port": port})
+    changed = with_item(problem, item, water=water.model_copy(update={"port": port}))
+    words = f"{item.label} takes {problem.device.name} to {metres(water.deepest_m)}."
+    changes = {} if port == water.port else {"water.port": port}
+    yield Try(item.key, "get", item.label, changed, words, needed=True, item=item, changes=changes)
 
 
 def _filters(problem: PlanningProblem, plan: Plan) -> Iterator[Try]:

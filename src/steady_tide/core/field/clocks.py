@@ -1,8 +1,10 @@
 """Clocks of phones: how far one is off, and when something was done if it was."""
 
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta
 from typing import Final
 
+EARLIEST: Final = datetime(2000, 1, 1, tzinfo=UTC)
+"""Clocks that were never set say earlier moments."""
 OFF_FROM: Final = timedelta(minutes=2)
 """A clock that is off by less is taken at its word: sending takes time, too. **Assumed**."""
 
@@ -14,6 +16,9 @@ def off_by(said_now: datetime, now: datetime) -> timedelta:
 
 
 def corrected(at: datetime, ahead: timedelta, now: datetime) -> datetime:
-    """When something was done that such a clock dates so, never later than now; in whole milliseconds."""
-    moment = min(at - ahead, now)
+    """When something was done that such a clock dates so, between `EARLIEST` and now; in whole milliseconds."""
+    try:
+        moment = min(max((at - ahead).astimezone(UTC), EARLIEST), now)
+    except OverflowError:
+        moment = now
     return moment.replace(microsecond=moment.microsecond // 1000 * 1000)

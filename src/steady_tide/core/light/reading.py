@@ -6,7 +6,7 @@ from math import log2
 from typing import Annotated, Final, Literal, NamedTuple
 
 import numpy as np
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from steady_tide.core.document import Rational
 from steady_tide.core.errors import BadInput, Problem
@@ -20,6 +20,20 @@ HOLDS_MINUTES: Final = 90.0
 """A reading's say falls to 37 % in this time before or after it. **Assumed**: weather changes within the hour."""
 MID_GREY: Final = 0.18
 """Share of the light that mid grey sends back."""
+
+
+SHORTEST_S, LONGEST_S = Fraction(1, 200_000), Fraction(3600)
+"""No camera or meter says a shorter or a longer shutter."""
+
+
+def _exposed(value: Fraction) -> Fraction:
+    if not SHORTEST_S <= value <= LONGEST_S:
+        raise ValueError("it lies between 1/200000 s and an hour")
+    return value
+
+
+Exposed = Annotated[Rational, AfterValidator(_exposed)]
+"""A shutter time that can be read off a camera or a meter [s]."""
 
 
 class LuxReading(Typed):
@@ -41,8 +55,8 @@ class SettingsReading(Typed):
 
     how: Literal["settings"] = "settings"
     iso: float = Field(default=100, ge=3, le=409_600)
-    f_number: float = Field(gt=0.5, le=64)
-    shutter_s: Rational
+    f_number: float = Field(ge=0.7, le=64)
+    shutter_s: Exposed
 
 
 class PhoneReading(Typed):
@@ -60,8 +74,8 @@ class CardReading(Typed):
 
     how: Literal["grey-card"] = "grey-card"
     iso: float = Field(ge=3, le=409_600)
-    f_number: float = Field(gt=0.5, le=64)
-    shutter_s: Rational
+    f_number: float = Field(ge=0.7, le=64)
+    shutter_s: Exposed
     card_level: float = Field(ge=0.00001, le=1)
 
 

@@ -1,9 +1,9 @@
 """A shot: everything that a picture of a set depends on, as plain numbers. Where it comes from is not its business."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
 import numpy as np
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from steady_tide.core.document import Part
 from steady_tide.core.picture.tone import Kind
@@ -17,6 +17,9 @@ Amount = Annotated[float, Field(ge=0, le=1e6)]
 Rgb = tuple[Amount, Amount, Amount]
 
 
+MOST_LONGER = 4.0
+
+
 class Frame(Part):
     """The delivered frame. focal_px: focal length [delivered px] in air; port_index: of water behind a flat port."""
 
@@ -25,6 +28,13 @@ class Frame(Part):
     projection: Literal["rectilinear", "fisheye"]
     focal_px: float = Field(ge=1, le=1e6)
     port_index: float = Field(default=1.0, ge=1, le=2)
+
+    @model_validator(mode="after")
+    def _like_a_frame(self) -> Self:
+        """What a picture costs grows with its longer side over its shorter one, which no frame has so different."""
+        if not 1 / MOST_LONGER <= self.width_px / self.height_px <= MOST_LONGER:
+            raise ValueError(f"a frame is at most {MOST_LONGER:g} times as long on one side as on the other")
+        return self
 
 
 class Water(Part):

@@ -4,7 +4,6 @@ from collections.abc import Callable
 from typing import Any, Final, NamedTuple
 
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.habits import metres
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.account.answer import answer_of
 from steady_tide.core.plan.account.bringing import bring_words, shortfalls, to_bring
@@ -12,7 +11,7 @@ from steady_tide.core.plan.account.conflicts import conflict_of, not_offered
 from steady_tide.core.plan.account.explain import Explainer, searched_values
 from steady_tide.core.plan.account.figures import figures
 from steady_tide.core.plan.account.measured import measures
-from steady_tide.core.plan.account.minded import CAUTIONS, assumption_words, assumptions, cautions
+from steady_tide.core.plan.account.minded import assumption_words, assumptions, caution_words, cautions
 from steady_tide.core.plan.account.outcome import headline, hopeless, in_lights, ledger_part, reach_part, swappable_part
 from steady_tide.core.plan.account.plan import Conflict, Decision, Plan, Sketch
 from steady_tide.core.plan.account.practice import practice, practice_words
@@ -169,23 +168,6 @@ def _refuse_unfit_place(given: Given) -> None:
         raise BadInput([Problem(("scenario",), f"{device.name} records no video, only frames at intervals")])
     if brief.scenario == "underwater" and brief.water is None:
         raise BadInput([Problem(("water",), "say how deep and in what water")])
-    _refuse_depth(given)
-
-
-def _refuse_depth(given: Given) -> None:
-    """Deeper than the body, or the housing that was typed, is rated for."""
-    water, device = given.brief.water, given.device
-    if water is None or given.housing is not None:
-        return
-    rating, what, told = device.depth_rating_m, f"{device.name} without a housing is", ""
-    if water.housing_rating_m is not None:
-        rating, what = water.housing_rating_m, "the housing is"
-    else:
-        near = [one for one in given.compatible if one.kind == "housing" and one.reason != "other-device"]
-        told = "".join(f"; {one.label}: {one.words}" for one in near)
-    if water.deepest_m > rating:
-        text = f"{what} rated for {metres(rating)}; plan no deeper, or take a housing rated for it{told}"
-        raise BadInput([Problem(("water", "depth_m"), text)])
 
 
 def written(landscape: Landscape, point: Point) -> Plan:
@@ -215,7 +197,7 @@ def written(landscape: Landscape, point: Point) -> Plan:
         figures=figures(measured, situation),
         prices=[*hopeless(chosen), *shortfalls(situation, measured), *explainer.prices],
         bring=[bring_words(one, situation) for one in brought],
-        cautions=[CAUTIONS[one] for one in minded],
+        cautions=[caution_words(one, situation) for one in minded],
         assumptions=[assumption_words(one, situation) for one in assumed],
         measures=measured,
         brought=brought,

@@ -2,18 +2,21 @@
 
 from collections.abc import Callable, Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
+from math import inf
 from typing import Final, Literal, NamedTuple
 
+from steady_tide.core.advice.presets import stored
 from steady_tide.core.document import Part
 from steady_tide.core.habits import celsius, metres
 from steady_tide.core.kit.bag import BagItem, Cell, ColourFilter, Housing, Lamp, MemoryCard, NdFilter, PowerBank
 from steady_tide.core.kit.device import Device
-from steady_tide.core.plan.account.minded import CAUTIONS
-from steady_tide.core.plan.account.plan import Caution, Plan
+from steady_tide.core.plan.account.bringing import NO_HOUSING
+from steady_tide.core.plan.account.plan import ALERTING, Caution, Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.glasses import filters_of
 from steady_tide.core.quantities import counted
 from steady_tide.core.ready.budget import common_name
+from steady_tide.core.ready.dialling import Dial, InSlot, dials
 
 Group = Literal["power", "media", "glass", "housing", "support", "cameras", "scene", "time"]
 GROUP_LABELS: Final[dict[Group, str]] = {
@@ -105,6 +108,18 @@ class Shoot:
             if isinstance(item, Cell) and self.cells.get(item.key, 0) > 0
         ]
 
+    @property
+    def dials(self) -> list[tuple[Device, Dial]]:
+        """Every dialling in of a preset slot, camera by camera, in the order of the day."""
+        cameras: dict[str, list[Planned]] = {}
+        for one in sorted(self.planned, key=lambda one: inf if one.start is None else one.start):
+            cameras.setdefault(one.device.key, []).append(one)
+        return [
+            (uses[0].device, dial)
+            for uses in cameras.values()
+            for dial in dials([InSlot(one.setup, one.scene, one.slot, preset_of(one.plan)) for one in uses])
+        ]
+
     def scenes_on(self, devices: Collection[str]) -> list[str]:
         """Names of the scenes in which any of some cameras films."""
         return self.scenes_where(lambda one: one.device.key in devices)
@@ -116,6 +131,11 @@ class Shoot:
 
 def _each(names: Iterable[str]) -> list[str]:
     return list(dict.fromkeys(names))
+
+
+def preset_of(plan: Plan) -> dict[str, str]:
+    """What a preset slot keeps of a plan, by setting."""
+    return {setting.value: str(value) for setting, value in stored(plan).items()}
 
 
 class Found(NamedTuple):
@@ -189,15 +209,27 @@ def _rating(shoot: Shoot) -> Iterable[Found]:
     """The depth that is planned against what a bare body bears."""
     for one in shoot.planned:
         water = one.brief.water
-        if water is not None and not any(thing.kind == "housing" for thing in one.plan.brought):
+        if "no-housing" in one.plan.caution_keys:
+            missing = next(thing.label for thing in one.plan.brought if thing.kind == "housing")
+            yield Found(one.device.key, f"{missing}. Do not take {one.device.name} down without", [one.scene])
+        elif water is not None and not any(thing.kind == "housing" for thing in one.plan.brought):
             words = f"{one.device.name}: doors shut; {metres(water.deepest_m)} planned, bare to "
             yield Found(one.device.key, words + metres(one.device.depth_rating_m), [one.scene])
 
 
 def _presets(shoot: Shoot) -> Iterable[Found]:
-    for one in shoot.planned:
-        words = f"Dial preset {one.slot} of {one.device.name}: {one.scene}"
-        yield Found(one.setup, words, [one.scene])
+    for device, dial in shoot.dials:
+        if dial.after is None:
+            words = f"Dial preset {dial.slot} of {device.name}: {', '.join(dial.scenes)}"
+            yield Found(dial.keys[0], words, list(dial.scenes))
+
+
+def _presets_anew(shoot: Shoot) -> Iterable[Found]:
+    """Slots that hold another scene's set before."""
+    for device, dial in shoot.dials:
+        if dial.after is not None:
+            words = f"Dial preset {dial.slot} of {device.name} anew, after {dial.after}: {', '.join(dial.scenes)}"
+            yield Found(dial.keys[0], words, list(dial.scenes))
 
 
 def _clocks(shoot: Shoot) -> Iterable[Found]:
@@ -246,6 +278,7 @@ RULES: Final = (
     Rule("balance", "support", _for("Gimbal: balanced with filter and cable on", _held("gimbal"))),
     Rule("mount", "support", _for("Mounts tight, with a second line", _held("riding", "helmet-on-snow"))),
     Rule("preset", "cameras", _presets),
+    Rule("preset-anew", "scene", _presets_anew),
     Rule("clock", "cameras", _clocks),
     Rule("trial", "cameras", _trials),
     Rule("props", "cameras", _for(
@@ -296,6 +329,8 @@ def packing_of(shoot: Shoot) -> list[Packed]:
             for key in filters_of(thing.key) if thing.kind == "nd" else [thing.key]:
                 if (item := things.get(key)) is not None:
                     pack(key, item.kind, item.label, item.come_by, thing.count, [one.scene])
+                elif key.startswith(NO_HOUSING):
+                    pack(key, thing.kind, thing.label, "to-buy", thing.count, [one.scene])
     for cell, count, scenes in shoot.cells_along:
         pack(cell.key, "cell", cell.label, cell.come_by, count, scenes)
     return list(found.values())
@@ -310,13 +345,15 @@ def _bodies(shoot: Shoot) -> dict[str, list[Device]]:
 
 
 def cautions_of(shoot: Shoot) -> list[Minded]:
-    """What can hurt somebody on a shoot; those to be acknowledged first."""
+    """What can hurt somebody on a shoot, or drown a camera: that first, then those to be acknowledged."""
     found: dict[Caution, list[str]] = {}
+    words: dict[Caution, list[str]] = {}
     for one in shoot.planned:
-        for caution in one.plan.caution_keys:
+        for caution, told_there in zip(one.plan.caution_keys, one.plan.cautions, strict=True):
             found.setdefault(caution, []).append(one.scene)
+            words.setdefault(caution, []).append(told_there)
     told = [
-        Minded(caution=one, words=CAUTIONS[one], once=one in ACKNOWLEDGED, scenes=_each(names))
+        Minded(caution=one, words=" ".join(_each(words[one])), once=one in ACKNOWLEDGED, scenes=_each(names))
         for one, names in found.items()
     ]
-    return sorted(told, key=lambda one: not one.once)
+    return sorted(told, key=lambda one: (one.caution not in ALERTING, not one.once))

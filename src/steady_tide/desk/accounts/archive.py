@@ -76,7 +76,7 @@ class Archives:
                 for (key, number), state in Stock(self.rows).states.items()
             ],
             upkeep=upkeep_of(self.rows),
-            takes=Logbooks(self.at).takes,
+            takes=Logbooks(self.at).takes(),
             shakes=shakes_of(self.rows),
         )
         return packed(archive, KitDesk(self.rows).kit() if keys else None, clips_told(self.rows, keys))

@@ -19,7 +19,7 @@ from steady_tide.desk.inputs import Inputs
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import MatchedScene, PresetsView, Refusal
 from steady_tide.desk.workplace import Workplace
-from steady_tide.store.repositories.shoots import scenes_of, taken_to
+from steady_tide.store.repositories.shoots import taken_to
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
 
 
@@ -29,7 +29,7 @@ class Asking:
     def __init__(self, at: Workplace) -> None:
         self.at = at
         self.rows = at.rows
-        self.planner = Planner(at)
+        self.planner = Planner.of(at)
 
     def _inputs(self, setup_id: UUID) -> Inputs:
         setup = self.rows.get(SetupRow, setup_id)
@@ -103,10 +103,9 @@ class Asking:
     def presets(self, shoot_id: UUID) -> list[PresetsView]:
         """For each camera of a shoot: its scenes in the fewest presets that lose least."""
         shoot = self.rows.get(ShootRow, shoot_id)
-        scenes = scenes_of(self.rows, shoot.id)
         by_device: dict[UUID, list[tuple[SceneRow, SetupRow]]] = {}
-        for scene in scenes:
-            for setup in History(self.rows, scene).setups():
+        for scene in self.planner.scenes(shoot.id):
+            for setup in self.planner.setups(scene.id):
                 by_device.setdefault(setup.device_id, []).append((scene, setup))
         return [self._presets(device_id, pairs) for device_id, pairs in by_device.items()]
 

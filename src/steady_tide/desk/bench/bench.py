@@ -10,6 +10,7 @@ from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.compatibility import Compatibility, compatibility
 from steady_tide.core.plan.problem.wishes import read_pins
 from steady_tide.desk.bench.history import History
+from steady_tide.desk.cards.slots import Slots
 from steady_tide.desk.edits import joined
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.taste.stances import INHERITED, Stances
@@ -17,7 +18,6 @@ from steady_tide.desk.views import SceneView, SetupView
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import Stale, Taken
 from steady_tide.store.repositories.removed import lift
-from steady_tide.store.repositories.setups import setups_with
 from steady_tide.store.repositories.shoots import scenes_in
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
 
@@ -51,7 +51,15 @@ class Bench:
     ) -> SceneView:
         """A new scene at the end of a shoot, planned for its cameras; the one that was made under this id before."""
         made = self.rows.made(SceneRow, named)
-        return self._view(made or self.put_scene(shoot_id, name=name, brief=brief, cameras=cameras, named=named))
+        if made is not None:
+            return self._view(made)
+        scene = self.put_scene(shoot_id, name=name, brief=brief, cameras=cameras, named=named)
+        view = self._view(scene)
+        # Only now is it known which sets are the same; a slot that keeps just this set serves both.
+        slots = Slots(self.rows)
+        for setup in History(self.rows, scene).setups():
+            slots.settle(setup, scene)
+        return view
 
     def put_scene(
         self,
@@ -155,12 +163,11 @@ class Bench:
 
     def choose_school(self, setup_id: UUID, school: str) -> SceneView:
         """Plan a camera under another school; an empty one is the shoot's or the account's."""
-        stances = Stances(self.rows)
         if school != INHERITED:
-            stances.known(school)
+            Stances(self.rows).known(school)
         setup, scene = self._locked(setup_id)
         setup.school = school
-        return self.kept(scene, f"school {stances.held(setup).name}")
+        return self.kept(scene, f"school {Planner(self.at).held(setup).name}")
 
     def pin(self, setup_id: UUID, setting: str, value: Value | None) -> SceneView:
         """Fix a setting, or release it with None."""
@@ -185,7 +192,7 @@ class Bench:
         """What each thing in the bag is to this scene on this camera: usable, idle or unfit, and why."""
         setup = self.rows.get(SetupRow, setup_id)
         scene = self.rows.get(SceneRow, setup.scene_id)
-        planner = Planner(self.at)
+        planner = Planner.of(self.at)
         brief, device = planner.lit_brief(scene), planner.device(setup.device_id)
         return [compatibility(item, device, brief) for item in planner.bag]
 
@@ -205,7 +212,7 @@ class Bench:
     def _add_setup(self, scene: SceneRow, camera: Camera, *, named: UUID | None = None) -> None:
         device = self.rows.get(DeviceRow, camera.device_id)
         position = len(History(self.rows, scene).setups())
-        slot = camera.slot or self._next_slot(device)
+        slot = camera.slot or Slots(self.rows).next(scene.shoot_id, device)
         self.rows.add(
             SetupRow(
                 scene_id=scene.id,
@@ -218,20 +225,15 @@ class Bench:
             named=named,
         )
 
-    def _next_slot(self, device: DeviceRow) -> int:
-        """The preset slot after those other scenes use on this camera, beginning again at the end."""
-        used = setups_with(self.rows, device.id)
-        return used % int(device.document["preset_slots"]) + 1
-
     def kept(self, scene: SceneRow, label: str) -> SceneView:
         """Record an edit of a scene in its history; the scene anew."""
         History(self.rows, scene).keep(label)
         return self._view(scene, passing=True)
 
     def _view(self, scene: SceneRow, *, passing: bool = False) -> SceneView:
-        planner, history = Planner(self.at), History(self.rows, scene)
+        planner, history = Planner.of(self.at), History(self.rows, scene)
         sky, (undo, redo) = planner.skies.of(scene), history.labels()
-        rows = history.setups()
+        rows = planner.setups(scene.id)
         outcomes = planner.outcomes([(setup, sky.lit_brief) for setup in rows], passing=passing)
         setups = [
             SetupView(
@@ -239,7 +241,7 @@ class Bench:
                 device_id=setup.device_id,
                 device_name=planner.device(setup.device_id).name,
                 school=setup.school,
-                held=planner.stances.held(setup),
+                held=planner.held(setup),
                 pins={Setting(name): value for name, value in setup.pins.items()},
                 outcome=outcome,
             )

@@ -13,7 +13,7 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.habits import hour
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
-from steady_tide.core.plan.account.plan import Conflict, Plan
+from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.desk import planners
 from steady_tide.desk.bench.bench import Bench
@@ -24,7 +24,6 @@ from steady_tide.desk.views import SceneView
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import NotFound
 from steady_tide.store.repositories.kit import devices
-from steady_tide.store.repositories.shoots import scenes_of
 from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
 
 ComeBy = Literal["owned", "to-borrow", "to-buy"]
@@ -50,23 +49,22 @@ class Helping:
     def __init__(self, at: Workplace) -> None:
         self.at = at
         self.rows = at.rows
-        self.planner = Planner(at)
+        self.planner = Planner.of(at)
 
     def helps(self, setup_id: UUID) -> list[Help]:
-        """The changes outside the camera that help a plan most; none where it is steady, or is a conflict."""
+        """The changes outside the camera that help a plan most; none where it is steady, or there is no plan."""
         setup = self.rows.get(SetupRow, setup_id)
         return self._helps(self.rows.get(SceneRow, setup.scene_id), setup)
 
     def _helps(self, scene: SceneRow, setup: SetupRow, *, things_only: bool = False) -> list[Help]:
         brief = self.planner.lit_brief(scene)
         (outcome,) = self.planner.outcomes([(setup, brief)], passing=True)
-        if isinstance(outcome, Conflict):
+        if not isinstance(outcome, Plan):
             return []
-        plan = outcome if isinstance(outcome, Plan) else None
         problem = self.planner.inputs(setup, brief).problem
         others = [] if things_only else self._others(scene)
         hours = [] if things_only else list(self._hours(scene))
-        return self.at.shared.planners.ask(planners.helpful, problem, plan, others, hours)
+        return self.at.shared.planners.ask(planners.helpful, problem, outcome, others, hours)
 
     def _others(self, scene: SceneRow) -> list[Device]:
         """The cameras that are not on the scene yet."""
@@ -123,8 +121,8 @@ class Helping:
         """What single things would help most scenes of a shoot, the most helpful first."""
         shoot = self.rows.get(ShootRow, shoot_id)
         found: dict[str, Purchase] = {}
-        for scene in scenes_of(self.rows, shoot.id):
-            for setup in History(self.rows, scene).setups():
+        for scene in self.planner.scenes(shoot.id):
+            for setup in self.planner.setups(scene.id):
                 for one in self._helps(scene, setup, things_only=True):
                     if one.kind == "get" and one.item is not None:
                         _count(found, one, one.item, scene.name, self.planner.device(setup.device_id).name)

@@ -63,7 +63,7 @@ class Pictures:
     def __init__(self, at: Workplace) -> None:
         self.at = at
         self.rows = at.rows
-        self.planner = Planner(at)
+        self.planner = Planner.of(at)
 
     def of(self, setup_id: UUID, wishes: Sequence[Wish]) -> list[PictureView | NoPicture]:
         """A picture for each wish, in their order. Raises NotFound for a setup that is not one's own."""
@@ -100,7 +100,7 @@ class Pictures:
 
     def _planned(self, setup: SetupRow, kept: Inputs, inputs: Inputs) -> Outcome:
         """The plan of a setup, or of what is wished; the first as it is kept, others as they are remembered."""
-        if inputs.fingerprint == kept.fingerprint and (found := self.planner.kept(setup, kept.fingerprint)) is not None:
+        if inputs.fingerprint == kept.fingerprint and (found := self.planner.kept(setup, kept)) is not None:
             return found
         return self.planner.remembered(inputs)
 

@@ -14,12 +14,13 @@ from steady_tide.core.picture.tone import neutral, to_standard
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.desk import planners
 from steady_tide.desk.cards.dialled import Dialled, value_text
+from steady_tide.desk.cards.slots import Slots
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import CardLine, CardView, Trial
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.cube import cube_text
 from steady_tide.store.errors import Stale
-from steady_tide.store.repositories.setups import ticks_of
+from steady_tide.store.repositories.setups import ticks_of, ticks_on
 from steady_tide.store.tables import ReadBackRow, SceneRow, SetupRow, ShootRow
 
 
@@ -30,13 +31,20 @@ class Cards:
         self.at = at
         self.rows = at.rows
         self.dialled = Dialled(at.rows)
+        self._read: dict[UUID, dict[str, str]] = {}
+
+    def read_ticks(self, setup_ids: Sequence[UUID]) -> None:
+        """Read what was ticked on several cards at once."""
+        self._read = {setup_id: {} for setup_id in setup_ids}
+        for row in ticks_on(self.rows, setup_ids):
+            self._read[row.setup_id][row.setting] = row.value
 
     def card(self, setup_id: UUID) -> CardView:
         """The card of a camera on a scene."""
         setup = self.rows.get(SetupRow, setup_id)
         scene = self.rows.get(SceneRow, setup.scene_id)
         shoot = self.rows.get(ShootRow, scene.shoot_id)
-        planner = Planner(self.at)
+        planner = Planner.of(self.at)
         outcome = planner.outcome(setup, planner.lit_brief(scene))
         device = planner.device(setup.device_id)
         plan = outcome if isinstance(outcome, Plan) else None
@@ -47,8 +55,9 @@ class Cards:
             scene_name=scene.name,
             shoot_name=shoot.name,
             device_name=device.name,
-            school_name=planner.stances.held(setup).name,
+            school_name=planner.held(setup).name,
             slot=setup.slot,
+            dial_after=Slots(self.rows).after(setup, scene.shoot_id, plan),
             slots=device.preset_slots,
             outcome=outcome,
             lines=self.lines(setup, device, plan) if plan else [],
@@ -75,7 +84,7 @@ class Cards:
         if not isinstance(card.outcome, Plan):
             raise BadInput([Problem(("set",), "there is no set yet; settle it on the bench first")])
         values = {decision.setting: decision.value for decision in card.outcome.decisions}
-        planner = Planner(self.at)
+        planner = Planner.of(self.at)
         device = planner.device(setup.device_id)
         profile = next(one for one in device.profiles if one.key == values[Setting.COLOUR_PROFILE])
         if to == "standard":
@@ -89,7 +98,9 @@ class Cards:
 
     def lines(self, setup: SetupRow, device: Device, plan: Plan) -> list[CardLine]:
         """The lines of a card: what is fitted first, then in the order of the camera's menu."""
-        ticked = {row.setting: row.value for row in self._ticks(setup.id)}
+        ticked = self._read.get(setup.id)
+        if ticked is None:
+            ticked = {row.setting: row.value for row in self._ticks(setup.id)}
         now = self.dialled.slot(setup.device_id, setup.slot)
         order = {entry.setting: index for index, entry in enumerate(device.menu)}
         fitted = [d for d in plan.decisions if SETTINGS[d.setting].by_hand and d.value != "none"]
@@ -155,7 +166,7 @@ class Cards:
     def choose_slot(self, setup_id: UUID, slot: int) -> CardView:
         """Put the card on another preset slot of its camera; ticks were for the old one."""
         setup = self.rows.get(SetupRow, setup_id, lock=True)
-        slots = Planner(self.at).device(setup.device_id).preset_slots
+        slots = Planner.of(self.at).device(setup.device_id).preset_slots
         if not 1 <= slot <= slots:
             raise BadInput([Problem(("slot",), f"this camera has slots 1 to {slots}")])
         setup.slot = slot

@@ -20,10 +20,21 @@ class Dialled:
 
     def __init__(self, rows: Rows) -> None:
         self.rows = rows
+        self._every: tuple[int, dict[tuple[UUID, int], dict[str, str]]] | None = None
 
     def slot(self, device_id: UUID, slot: int) -> dict[str, str]:
         """Setting to value of one slot; only what was ever confirmed."""
+        if self._every is not None and self._every[0] == self.rows.writes:
+            return self._every[1].get((device_id, slot), {})
         return {row.setting: row.value for row in self._rows(device_id, slot)}
+
+    def every(self) -> dict[tuple[UUID, int], dict[str, str]]:
+        """Setting to value of every slot of every camera, by camera and slot; read once."""
+        found: dict[tuple[UUID, int], dict[str, str]] = {}
+        for row in dialled(self.rows):
+            found.setdefault((row.device_id, row.slot), {})[row.setting] = row.value
+        self._every = self.rows.writes, found
+        return found
 
     def confirm(self, device_id: UUID, slot: int, values: Mapping[str, str]) -> None:
         """Note values as they stand on the camera."""

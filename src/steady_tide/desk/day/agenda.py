@@ -113,13 +113,14 @@ def _scene(scheduled: ScheduledScene, scene: SceneDay, sky: Sky, plans: Mapping[
     if scene.water is not None:
         told.append(scene.water.under.words)
     own = [plans[camera.key] for camera in scheduled.scene.sets]
+    unsafe = dict.fromkeys(words for plan in own for words in plan.alerts)
     return AgendaScene(
         key=str(scene.id),
         name=scene.name,
         spot=scene.spot,
         span=_span(sky, scene.starts or 0, scene.ends or 0),
-        verdict=verdict,
-        steady=bool(scene.cameras) and not leaving,
+        verdict=" ".join([*unsafe, verdict]),
+        steady=bool(scene.cameras) and not leaving and not unsafe,
         told=told,
         cameras=[_camera(camera, sky, plans[str(camera.setup_id)].bring) for camera in scene.cameras],
         cautions=list(dict.fromkeys(words for plan in own for words in plan.cautions)),

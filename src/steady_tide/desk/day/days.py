@@ -30,8 +30,6 @@ from steady_tide.desk.day.views import CameraDay, DayView, Jump, ReadingView, Sc
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import Refusal
 from steady_tide.desk.workplace import Workplace
-from steady_tide.store.repositories.setups import setups_of
-from steady_tide.store.repositories.shoots import scenes_of
 from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
 
 STEP_MINUTES = 10
@@ -57,7 +55,7 @@ class Days:
     def __init__(self, at: Workplace) -> None:
         self.at = at
         self.rows = at.rows
-        self.planner = Planner(at)
+        self.planner = Planner.of(at)
 
     def day(self, shoot_id: UUID) -> DayView:
         """The day of a shoot. Raises BadInput while it has no place or no day."""
@@ -79,12 +77,12 @@ class Days:
     def scheduled(self, shoot: ShootRow) -> list[ScheduledScene]:
         """The scenes of a shoot in order, each with its light and plans."""
         self.around(shoot)
-        found = scenes_of(self.rows, shoot.id)
-        return [self._scheduled(scene) for scene in found]
+        self.planner.look_up_shoot(shoot.id)
+        return [self._scheduled(scene) for scene in self.planner.scenes(shoot.id)]
 
     def _scheduled(self, row: SceneRow) -> ScheduledScene:
         sky = self.planner.skies.of(row)
-        setups = {str(setup.id): setup for setup in setups_of(self.rows, row.id)}
+        setups = {str(setup.id): setup for setup in self.planner.setups(row.id)}
         sets, unplanned = [], []
         for key, setup in setups.items():
             outcome = self.planner.sketch(setup, sky.lit_brief)

@@ -30,6 +30,7 @@ from steady_tide.core.kit.settings import SETTINGS
 from steady_tide.core.light.reading import checked
 from steady_tide.core.ready.shots import WantedShot
 from steady_tide.desk.day.skies import Skies
+from steady_tide.desk.field.logbook import Logbooks
 from steady_tide.desk.ready.getting_ready import OWN
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
@@ -38,7 +39,11 @@ from steady_tide.store.tables import ReadingRow, SceneRow, SetupRow, ShootRow, S
 
 MOST: Final = 20_000
 """Entries of one shoot."""
+MOST_OF_LINK: Final = 1_000
+"""Of those, what comes by one link."""
 LAST_MINUTE: Final = 3000
+OF_TAKES: Final = frozenset({"take", "take-gone", "verdict", "fault", "note", "note-gone"})
+"""Kinds of entries that change what the logbook tells of a take."""
 
 
 class RefusedEntry(View):
@@ -62,10 +67,11 @@ class Received(View):
 
 
 class Inbox:
-    """One account's entries. helper: whether they come from somebody with a link, who may count takes only."""
+    """One account's entries. link: by which somebody without an account sends them, who may count takes only."""
 
-    def __init__(self, at: Workplace, *, helper: bool = False) -> None:
-        self.at, self.rows, self.helper = at, at.rows, helper
+    def __init__(self, at: Workplace, *, link: UUID | None = None) -> None:
+        self.at, self.rows, self.link = at, at.rows, link
+        self.helper = link is not None
 
     def receive(self, shoot_id: UUID, client: str, said_now: datetime, sent: Sequence[Mapping[str, Any]]) -> Received:
         """Keep entries and do what they say; those kept before are told as kept again. A wrong one stops no other.
@@ -76,11 +82,13 @@ class Inbox:
         now = datetime.now(UTC)
         ahead = off_by(said_now, now)
         good, refused = self._read(sent, ahead, now)
-        room = MOST - kept.count_entries(self.rows, shoot_id)
-        for one in good[max(room, 0) :]:
-            words = f"this shoot has {MOST} entries, more are not kept"
-            refused.append(RefusedEntry(id=str(one.id), message=words))
-        good = good[: max(room, 0)]
+        # What is kept already takes no room: a phone that sends again is told so however full it is.
+        there = kept.own_entries(self.rows, [one.id for one in good])
+        room, words = self._room(shoot_id)
+        unknown = [one for one in good if one.id not in there]
+        refused += [RefusedEntry(id=str(one.id), message=words) for one in unknown[room:]]
+        beyond = {one.id for one in unknown[room:]}
+        good = [one for one in good if one.id not in beyond]
         new = kept.keep_entries(self.rows, [self._row(shoot_id, client, one) for one in good])
         known = kept.own_entries(self.rows, [one.id for one in good])
         told = []
@@ -90,9 +98,26 @@ class Inbox:
             elif one.id not in known:
                 refused.append(RefusedEntry(id=str(one.id), message="something else has this id"))
         self.rows.settle()
+        if any(one.id in new and one.kind in OF_TAKES for one in good):
+            Logbooks(self.at).write(shoot_id)
         done = [one.id for one in good if one.id in known]
         gave_way = list(dict.fromkeys(words for words in told if words is not None))
         return Received(kept=done, refused=refused, gave_way=gave_way, clock_off_s=round(ahead.total_seconds()))
+
+    def _room(self, shoot_id: UUID) -> tuple[int, str]:
+        """How many entries more are kept, and what is said of those that are not."""
+        room = max(MOST - kept.count_entries(self.rows, shoot_id), 0)
+        if self.link is None:
+            return room, f"this shoot has {MOST} entries, more are not kept"
+        own = max(MOST_OF_LINK - kept.count_entries(self.rows, shoot_id, link=self.link), 0)
+        return min(room, own), f"{MOST_OF_LINK} entries came by this link, more are not kept; its owner can clear them"
+
+    def clear(self, shoot_id: UUID, link_id: UUID) -> int:
+        """Throw away what came by a link; how many entries that were. Raises NotFound for a shoot that is not there."""
+        self.rows.get(ShootRow, shoot_id, lock=True)
+        gone = kept.forget_entries(self.rows, shoot_id, link_id)
+        Logbooks(self.at).write(shoot_id)
+        return gone
 
     def _read(
         self, sent: Sequence[Mapping[str, Any]], ahead: timedelta, now: datetime
@@ -125,6 +150,7 @@ class Inbox:
             "at": entry.at,
             "client": client,
             "helper": self.helper,
+            "link_id": self.link,
             "document": entry.plain(),
         }
 

@@ -8,7 +8,8 @@ from typing import Any, Final
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput
-from steady_tide.core.field.entries import LightNoted
+from steady_tide.core.field.entries import LightNoted, entry_of
+from steady_tide.core.field.merging import merged
 from steady_tide.core.kit.settings import SETTINGS
 from steady_tide.core.picture.shot import Shot
 from steady_tide.core.plan.account.plan import Plan, Sketch
@@ -19,7 +20,7 @@ from steady_tide.desk.cards.cards import Cards
 from steady_tide.desk.day.days import Days
 from steady_tide.desk.day.views import DayView, SceneDay
 from steady_tide.desk.field.coming import coming_of
-from steady_tide.desk.field.noted import slim, state_of
+from steady_tide.desk.field.noted import slim
 from steady_tide.desk.field.views import (
     May,
     Pack,
@@ -32,16 +33,14 @@ from steady_tide.desk.field.views import (
     Replanned,
 )
 from steady_tide.desk.planners import Carried
-from steady_tide.desk.planning import Planner
+from steady_tide.desk.planning import PlannedScene, Planner
 from steady_tide.desk.ready.getting_ready import GettingReady, ReadyView
 from steady_tide.desk.views import CardLine, Outcome, Refusal
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shots import word_of
 from steady_tide.store.repositories.field import entries_of
 from steady_tide.store.repositories.ready import shots_of
-from steady_tide.store.repositories.setups import setups_of
-from steady_tide.store.repositories.shoots import scenes_of
-from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
+from steady_tide.store.tables import EntryRow, SetupRow, ShootRow
 
 AROUND_MINUTES: Final = 60
 """Of a scene's light so much goes along before and after it [minutes]."""
@@ -55,14 +54,17 @@ class Packing:
     def __init__(self, at: Workplace, shoot_id: UUID, *, may: May = "all", within_s: float = 60.0) -> None:
         self.at, self.rows, self.may = at, at.rows, may
         self.shoot = at.rows.get(ShootRow, shoot_id)
-        self.planner = Planner(at)
+        self.planner = Planner.of(at)
         self.cards = Cards(at)
         self.until = perf_counter() + within_s
 
     def pack(self) -> Pack:
         """All of it. Sets for other light that are not worked out in time are told as waiting."""
         day = self.day
-        scenes = [self._scene(row) for row in scenes_of(self.rows, self.shoot.id)]
+        planned = self.planner.planned_shoot(self.shoot.id)
+        self.cards.dialled.every()
+        self.cards.read_ticks([setup.id for one in planned for setup, _ in one.cameras])
+        scenes = [self._scene(one) for one in planned]
         return Pack(
             shoot_id=self.shoot.id,
             name=self.shoot.name,
@@ -79,8 +81,13 @@ class Packing:
             shots=[
                 PackShot(id=row.id, shot=WantedShot.opened(row.document)) for row in shots_of(self.rows, self.shoot.id)
             ],
-            entries=[slim(row) for row in entries_of(self.rows, self.shoot.id)],
+            entries=[slim(row) for row in self.entries],
         )
+
+    @cached_property
+    def entries(self) -> list[EntryRow]:
+        """What was noted on it, by time."""
+        return entries_of(self.rows, self.shoot.id)
 
     @cached_property
     def days(self) -> Days:
@@ -105,8 +112,9 @@ class Packing:
 
     # Scenes.
 
-    def _scene(self, row: SceneRow) -> PackScene:
-        brief, told = self.planner.lit_brief(row), self.on_day.get(row.id)
+    def _scene(self, one: PlannedScene) -> PackScene:
+        row, brief = one.row, one.brief
+        told = self.on_day.get(row.id)
         timed = told is not None and row.starts is not None and row.ends is not None
         begin, curve = self._curve(told) if told is not None else (None, [])
         try:
@@ -114,8 +122,6 @@ class Packing:
             ev100, unsure, words = level.ev100, level.uncertainty_stops, level.source
         except BadInput as error:
             ev100, unsure, words = 0.0, 12.0, error.problems[0].message
-        setups = setups_of(self.rows, row.id)
-        outcomes = self.planner.outcomes([(setup, brief) for setup in setups])
         return PackScene(
             id=row.id,
             name=row.name,
@@ -129,7 +135,7 @@ class Packing:
             curve_from=begin,
             curve_step_minutes=self.day.step_minutes if self.day else 0,
             curve=curve,
-            cameras=[self._camera(setup, brief, outcome) for setup, outcome in zip(setups, outcomes, strict=True)],
+            cameras=[self._camera(setup, brief, made) for setup, made in one.cameras if made is not None],
         )
 
     def _curve(self, told: SceneDay) -> tuple[datetime, list[float]]:
@@ -208,7 +214,7 @@ class Packing:
     def lights(self) -> dict[UUID, list[LightNoted]]:
         """What was said of the light in the field, by camera and time."""
         found: dict[UUID, list[LightNoted]] = {}
-        for entry in state_of(self.rows, self.shoot.id).lights:
+        for entry in merged([entry_of.validate_python(row.document) for row in self.entries]).lights:
             if entry.setup is not None:
                 found.setdefault(entry.setup, []).append(entry)
         return found

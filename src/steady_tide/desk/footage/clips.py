@@ -5,6 +5,7 @@ from typing import Any, Final, Literal, cast
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.footage.held import HeldClip
 from steady_tide.core.footage.selects import Selects
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.reading.reading import Reading
@@ -17,11 +18,12 @@ from steady_tide.desk.heavens import zone_of
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shots import word_of
 from steady_tide.store.errors import NotFound
-from steady_tide.store.repositories.footage import clips_of, known
+from steady_tide.store.repositories.footage import clips_failed, clips_of, known
 from steady_tide.store.tables import ClipRow, SceneRow, SetupRow, ShootRow
 
 PICTURES: Final = ("poster", "sheet", "proxy")
 Picture = Literal["poster", "sheet", "proxy"]
+UNHELD: Final = "It was not held against its set yet."
 
 
 class Clips:
@@ -41,31 +43,49 @@ class Clips:
         )
 
     def one(self, clip_id: UUID) -> ClipDetail:
-        """A clip with everything it says, held against its set as that stands now."""
-        row = self._row(clip_id)
-        reading = reading_of(row)
+        """A clip with everything it says, as it was held against its set last."""
+        return self._detail(self._row(clip_id))
+
+    def _detail(self, row: ClipRow) -> ClipDetail:
+        reading, kept = reading_of(row), row.held or {}
+        found = None if kept.get("found") is None else HeldClip.opened(kept["found"])
+        why_not = str(kept.get("why_not", ""))
         if reading is None:
-            return ClipDetail(
-                clip=view(row), reading=None, held=None, against="", why_not="It is not read yet.", shot=""
-            )
-        holds = Holding(self.at).hold(row, reading)
-        self._keep_held(row, holds)
+            why_not = "It is not read yet."
+        elif row.state in ("first", "read"):
+            why_not = "It is being held against its set."
+        elif found is None and not why_not:
+            why_not = UNHELD
         return ClipDetail(
             clip=view(row),
             reading=reading,
-            held=holds.found,
-            against=holds.against,
-            why_not=holds.why_not,
-            shot="" if holds.shot is None else word_of(holds.shot),
+            held=found,
+            against=str(kept.get("against", "")),
+            why_not=why_not,
+            shot=str(kept.get("shot", "")),
         )
+
+    def failures(self, shoot_id: UUID) -> list[UUID]:
+        """The clips of a shoot, and those of none, at which the service failed."""
+        self.rows.get(ShootRow, shoot_id)
+        return [row.id for row in clips_failed(self.rows, shoot_id)]
+
+    def hold(self, clip_id: UUID) -> ClipDetail:
+        """Hold a clip against its set as that stands now. Raises BadInput while it is not read."""
+        row = self._row(clip_id, lock=True)
+        reading = reading_of(row)
+        if reading is None or row.state == "first":
+            raise BadInput([Problem(("clip",), "it is not read yet")])
+        self._keep_held(row, Holding(self.at).hold(row, reading))
+        return self._detail(row)
 
     def known(self, quick: str) -> ClipView | None:
         """The clip with these contents that is here already."""
         row = known(self.rows, quick=quick)
         return None if row is None else view(row)
 
-    def move(self, clip_id: UUID, setup_id: UUID | None) -> ClipDetail:
-        """Say of which scene and camera a clip is; None for none of them."""
+    def move(self, clip_id: UUID, setup_id: UUID | None) -> ClipRow:
+        """Say of which scene and camera a clip is; None for none of them. It waits to be held against its set then."""
         row = self._row(clip_id, lock=True)
         row.assigned, row.doubt, row.take_id = "hand", 0.0, None
         if setup_id is None:
@@ -75,8 +95,10 @@ class Clips:
             scene = self.rows.get(SceneRow, setup.scene_id)
             row.shoot_id, row.scene_id, row.setup_id = scene.shoot_id, scene.id, setup.id
         row.held = None
+        if row.state in ("held", "unheld"):
+            row.state = "read"
         self.rows.settle()
-        return self.one(clip_id)
+        return row
 
     def note_dialled(self, clip_id: UUID, setting: Setting, value: str) -> ClipDetail:
         """Note that a value is on the camera of a clip, in the slot of its scene. Raises BadInput without one."""
@@ -85,7 +107,7 @@ class Clips:
             raise BadInput([Problem(("clip",), "it belongs to no scene yet")])
         setup = self.rows.get(SetupRow, row.setup_id)
         Dialled(self.rows).confirm(setup.device_id, setup.slot, {setting.value: value})
-        return self.one(clip_id)
+        return self._detail(row)
 
     def pick(self, clip_id: UUID, selects: Selects) -> ClipView:
         """Keep what is picked out of a clip. Raises BadInput for what cannot be of it."""
@@ -142,22 +164,48 @@ class Clips:
         row.file, row.digest, row.quick, row.parts = file, digest, quick, []
         self._keep(row, reading, pictures)
         row.state, row.problem = "read", ""
-        self._found(row, reading)
+        self.rows.settle()
         return True
+
+    def begun(self, clip_id: UUID, job_id: UUID) -> None:
+        """Note by which job something is done of a clip."""
+        row = self.rows.made(ClipRow, clip_id)
+        if row is not None:
+            row.job_id = job_id
+            self.rows.settle()
+
+    def failed(self, clip_id: UUID) -> None:
+        """Note that the service failed at a clip: at reading it, or at holding it."""
+        row = self.rows.made(ClipRow, clip_id)
+        if row is not None:
+            row.state = "unheld" if row.state in ("read", "held") else "failed"
+
+    def again(self, clip_id: UUID) -> ClipRow:
+        """A clip at which the service failed, to be tried again as it was before. Raises BadInput for any other."""
+        row = self._row(clip_id, lock=True)
+        if row.state not in ("failed", "unheld"):
+            raise BadInput([Problem(("clip",), "nothing failed at this clip")])
+        row.state = "read" if row.state == "unheld" else "waiting"
+        self.rows.settle()
+        return row
 
     def refused(self, clip_id: UUID, words: str) -> None:
         """Note why a clip cannot be read."""
         row = self.rows.made(ClipRow, clip_id)
         if row is not None:
-            row.state, row.problem = "refused", words[:300]
+            row.state, row.problem, row.parts = "refused", words[:300], []
 
     def _keep(self, row: ClipRow, reading: Reading, pictures: dict[str, str]) -> None:
         row.reading, row.made_at = reading.plain(), reading.facts.made_at
         row.pictures = {**row.pictures, **pictures}
         self.rows.settle()
 
-    def _found(self, row: ClipRow, reading: Reading) -> None:
-        """Assign it, unless somebody did, and hold it against its set."""
+    def found(self, clip_id: UUID) -> None:
+        """Assign a clip that was read, unless somebody did, and hold it against its set. Raises NotYet."""
+        row = self.rows.made(ClipRow, clip_id)
+        reading = None if row is None else reading_of(row)
+        if row is None or reading is None:
+            return
         holding = Holding(self.at)
         if row.assigned != "hand":
             best = Assigning(self.at, holding).assign(row.shoot_id, reading)
@@ -168,17 +216,18 @@ class Clips:
         self._keep_held(row, holding.hold(row, reading))
 
     def _keep_held(self, row: ClipRow, holds: Holds) -> None:
-        told: dict[str, Any] | None = None
-        if (found := holds.found) is not None:
-            told = {
+        found = holds.found
+        told: dict[str, Any] = {"against": holds.against, "why_not": holds.why_not}
+        if found is not None:
+            told |= {
                 "words": found.words,
                 "as_planned": found.outcome == "as-planned",
-                "against": holds.against,
+                "found": found.model_dump(mode="json"),
+                "shot": "" if holds.shot is None else word_of(holds.shot),
                 "evidence": None if holds.evidence is None else holds.evidence.plain(),
             }
-        if row.held != told:
-            row.held = told
-            self.rows.settle()
+        row.held, row.state = told, "held"
+        self.rows.settle()
 
     def _row(self, clip_id: UUID, *, lock: bool = False) -> ClipRow:
         row = self.rows.get(ClipRow, clip_id, lock=lock)

@@ -74,7 +74,7 @@ class Holding:
     def __init__(self, at: Workplace) -> None:
         self.at = at
         self.rows = at.rows
-        self.planner = Planner(at)
+        self.planner = Planner.of(at)
         self.dialled = Dialled(at.rows)
         self._takes: dict[UUID, list[Take]] = {}
 

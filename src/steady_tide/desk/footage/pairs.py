@@ -86,7 +86,7 @@ class Pairs:
         found = []
         by_setup: dict[UUID, list[ClipView]] = {}
         for clip in self.clips.of(shoot_id).clips:
-            if clip.setup_id is not None and clip.state == "read":
+            if clip.setup_id is not None and clip.state in ("read", "held", "unheld"):
                 by_setup.setdefault(clip.setup_id, []).append(clip)
         for setup_id, clips in by_setup.items():
             trials = self.rows.get(SetupRow, setup_id).trials

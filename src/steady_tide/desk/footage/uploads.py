@@ -10,12 +10,12 @@ from pathlib import PurePath
 from typing import Final
 from uuid import UUID
 
-from steady_tide.core.errors import BadInput, Problem, SteadyTideError
+from steady_tide.core.errors import BadInput, Problem
 from steady_tide.desk.views import View
 from steady_tide.storage import Files
-from steady_tide.store.errors import Stale
+from steady_tide.store.errors import NoRoom, Stale
 from steady_tide.store.owned import Rows
-from steady_tide.store.repositories.footage import bytes_kept, uploads_of
+from steady_tide.store.repositories.footage import bytes_kept, still_to_come, uploads_of
 from steady_tide.store.tables import ClipRow, ShootRow, UploadRow
 
 LARGEST_BYTES: Final = 200_000_000_000
@@ -29,10 +29,6 @@ MOST_PARTS: Final = 100_000
 KEPT: Final = timedelta(days=7)
 """So long an upload waits to be gone on with."""
 QUICK: Final = re.compile(r"[0-9a-f]{64}")
-
-
-class NoRoom(SteadyTideError):
-    """There is no room for what is sent."""
 
 
 class UploadView(View):
@@ -71,7 +67,7 @@ class Uploads:
         if bytes_kept(self.rows) + length > MOST_BYTES:
             raise NoRoom(f"the footage kept here may take {MOST_BYTES // 10**12} TB; delete some first")
         room = self.files.room_bytes
-        if room is not None and room < 2 * length + SPARE_BYTES:
+        if room is not None and room < 2 * (length + still_to_come(self.rows.session)) + SPARE_BYTES:
             raise NoRoom("there is no room for this file where footage is kept")
         shoot = _uuid(told.get("shoot"))
         if shoot is not None:

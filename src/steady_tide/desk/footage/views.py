@@ -9,7 +9,8 @@ from steady_tide.core.footage.selects import Selects
 from steady_tide.core.reading.reading import Reading
 from steady_tide.desk.views import View
 
-State = Literal["waiting", "first", "read", "refused", "double"]
+State = Literal["waiting", "first", "read", "held", "failed", "unheld", "refused", "double"]
+"""Read: whole, and waiting to be held against its set. Failed, unheld: the service failed at reading, at holding it."""
 
 
 class ClipView(View):

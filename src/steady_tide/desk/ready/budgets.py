@@ -1,6 +1,6 @@
 """What a shoot's day takes, from whole plans that are at hand already."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping
 from uuid import UUID
 
 from steady_tide.core.day.film import CameraSet
@@ -9,26 +9,21 @@ from steady_tide.core.ready.budget import DayBudget, day_budget
 from steady_tide.desk.accounts.upkeep import upkeep_of
 from steady_tide.desk.day.skies import on_day
 from steady_tide.desk.planning import Planner
-from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
+from steady_tide.store.tables import ShootRow
 
 
-def budget_of(
-    planner: Planner,
-    shoot: ShootRow,
-    scenes: Iterable[tuple[SceneRow, Sequence[SetupRow]]],
-    plans: Mapping[UUID, object],
-) -> DayBudget | None:
+def budget_of(planner: Planner, shoot: ShootRow, plans: Mapping[UUID, object]) -> DayBudget | None:
     """What the day of a shoot takes; None while it has no place or no day.
 
-    scenes: each with its setups; plans: what is planned of a setup, whatever that is; only plans count.
+    plans: what is planned of a setup, whatever that is; only plans count.
     """
     if planner.skies.over(shoot) is None:
         return None
     found = []
-    for row, setups in scenes:
+    for row in planner.scenes(shoot.id):
         sets = [
             CameraSet(str(setup.id), setup.slot, planner.device(setup.device_id), plan.sketch)
-            for setup in setups
+            for setup in planner.setups(row.id)
             if isinstance(plan := plans.get(setup.id), Plan)
         ]
         found.append(on_day(row, planner.skies.of(row), sets, planner.bag))

@@ -22,7 +22,7 @@ from steady_tide.core.ready.checks import (
     checks_of,
     packing_of,
 )
-from steady_tide.core.ready.stock import to_charge, with_spares
+from steady_tide.core.ready.stock import States, to_charge, with_spares
 from steady_tide.desk.accounts.upkeep import upkeep_of
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.ready.budgets import budget_of
@@ -32,8 +32,6 @@ from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import NotFound
 from steady_tide.store.repositories.ready import check
 from steady_tide.store.repositories.ready import checks_of as kept_checks
-from steady_tide.store.repositories.setups import setups_of
-from steady_tide.store.repositories.shoots import scenes_of
 from steady_tide.store.tables import CheckRow, ShootRow
 
 MOST_OWN: Final = 200
@@ -148,7 +146,7 @@ class _Preparation:
 
     def __init__(self, at: Workplace, shoot: ShootRow) -> None:
         self.rows, self.row = at.rows, shoot
-        self.planner = Planner(at)
+        self.planner = Planner.of(at)
         self.upkeep = upkeep_of(at.rows)
         self.ticks: Mapping[str, CheckRow] = {one.key: one for one in kept_checks(at.rows, shoot.id)}
 
@@ -156,35 +154,35 @@ class _Preparation:
     def planned(self) -> tuple[list[Planned], list[str]]:
         """The cameras of its scenes with their plans, and the scenes of which one has none."""
         found, without = [], []
-        for row in scenes_of(self.rows, self.row.id):
-            brief = self.planner.lit_brief(row)
-            setups = setups_of(self.rows, row.id)
-            outcomes = self.planner.outcomes([(setup, brief) for setup in setups])
-            for setup, outcome in zip(setups, outcomes, strict=True):
-                device = self.planner.device(setup.device_id)
+        for scene in self.planner.planned_shoot(self.row.id):
+            for setup, outcome in scene.cameras:
                 if isinstance(outcome, Plan):
                     found.append(
                         Planned(
-                            scene=row.name,
-                            brief=brief,
-                            device=device,
+                            scene=scene.row.name,
+                            brief=scene.brief,
+                            device=self.planner.device(setup.device_id),
                             plan=outcome,
                             setup=str(setup.id),
                             slot=setup.slot,
-                            start=row.starts,
-                            end=row.ends,
+                            start=scene.row.starts,
+                            end=scene.row.ends,
                         )
                     )
-                elif row.name not in without:
-                    without.append(row.name)
+                elif scene.row.name not in without:
+                    without.append(scene.row.name)
         return found, without
+
+    @cached_property
+    def states(self) -> States:
+        """How every piece of cells and cards stands."""
+        return Stock(self.rows).states
 
     @cached_property
     def budget(self) -> DayBudget | None:
         """What its day takes; None while it has no place or no day."""
         plans = {UUID(one.setup): one.plan for one in self.planned[0]}
-        scenes = [(row, setups_of(self.rows, row.id)) for row in scenes_of(self.rows, self.row.id)]
-        return budget_of(self.planner, self.row, scenes, plans)
+        return budget_of(self.planner, self.row, plans)
 
     @cached_property
     def cells_used(self) -> dict[str, int]:
@@ -243,7 +241,7 @@ class _Preparation:
             cautions=cautions,
             charging=told,
             begin=begin,
-            stock=[one for one in Stock(self.rows).view(self.planner.bag) if one.key in brought],
+            stock=[one for one in Stock(self.rows).view(self.planner.bag, self.states) if one.key in brought],
             packing=packing,
             checks=checks,
             own=own,
@@ -257,7 +255,7 @@ class _Preparation:
 
     def _charging(self) -> tuple[Charging, datetime | None]:
         """Which cells go on which charger, and when that has to begin."""
-        pieces = to_charge(self.planner.bag, self.cells_along, Stock(self.rows).states)
+        pieces = to_charge(self.planner.bag, self.cells_along, self.states)
         devices = list({one.device.key: one.device for one in self.planned[0]}.values())
         chargers = chargers_for([piece.cell for piece in pieces], self.planner.bag, devices)
         by, midnight = self._by()

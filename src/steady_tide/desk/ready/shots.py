@@ -28,7 +28,6 @@ from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shot_list import shots_from_csv, shots_to_csv
 from steady_tide.store.errors import NotFound
 from steady_tide.store.repositories.ready import last_position, shots_of
-from steady_tide.store.repositories.setups import setups_of
 from steady_tide.store.repositories.shoots import scenes_of
 from steady_tide.store.tables import SceneRow, ShootRow, ShotRow
 
@@ -152,7 +151,7 @@ class ShotLists:
         scene = self.rows.get(SceneRow, scene_id)
         if scene.shoot_id != shoot_id:
             raise NotFound("there is no such scene on this shoot")
-        brief = Planner(self.at).lit_brief(scene)
+        brief = Planner.of(self.at).lit_brief(scene)
         return self.add(shoot_id, start_of(subject, brief.scenario, str(scene_id)))
 
     def csv(self, shoot_id: UUID) -> str:
@@ -175,7 +174,7 @@ class _List:
 
     def __init__(self, at: Workplace, shoot: ShootRow) -> None:
         self.rows, self.shoot = at.rows, shoot
-        self.planner = Planner(at)
+        self.planner = Planner.of(at)
         self.shots = [(row.id, _shot(row)) for row in shots_of(at.rows, shoot.id)]
 
     @cached_property
@@ -190,21 +189,23 @@ class _List:
     @cached_property
     def scenes(self) -> dict[str, SceneRow]:
         """The scenes of the shoot, by id."""
-        return {str(scene.id): scene for scene in scenes_of(self.rows, self.shoot.id)}
+        return {str(scene.id): scene for scene in self.planner.scenes(self.shoot.id)}
 
     @cached_property
     def asked(self) -> dict[str, tuple[UUID, str, SceneOfShot]]:
         """Of the scenes that have shots: the first camera with a set, that set in a line, what hints ask of it."""
         found: dict[str, tuple[UUID, str, SceneOfShot]] = {}
-        for key in {shot.scene for _, shot in self.shots if shot.scene in self.scenes}:
-            row = self.scenes[key]
-            setups = setups_of(self.rows, row.id)
-            outcomes = self.planner.outcomes([(setup, self.planner.lit_brief(row)) for setup in setups])
-            for setup, plan in zip(setups, outcomes, strict=True):
+        wanted = [self.scenes[key] for key in {shot.scene for _, shot in self.shots if shot.scene in self.scenes}]
+        asked = [(setup, self.planner.lit_brief(row)) for row in wanted for setup in self.planner.setups(row.id)]
+        plans = dict(zip((setup.id for setup, _ in asked), self.planner.outcomes(asked), strict=True))
+        for row in wanted:
+            key = str(row.id)
+            for setup in self.planner.setups(row.id):
+                plan = plans[setup.id]
                 if isinstance(plan, Plan) and key not in found:
                     looks_back = plan.value(Setting.PRE_RECORD)
                     told = SceneOfShot(
-                        school=self.planner.stances.held(setup).key,
+                        school=self.planner.held(setup).key,
                         looks_back=None if looks_back is None else looks_back not in (0, "0", "off"),
                         slow_factor=plan.measures.slow_factor if plan.measures else 1.0,
                         animals="wildlife" in plan.caution_keys,

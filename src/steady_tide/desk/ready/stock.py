@@ -45,10 +45,10 @@ class Stock:
         """What is known of every piece."""
         return {(row.item_key, row.number): _state(row.state) for row in pieces(self.rows)}
 
-    def view(self, bag: list[BagItem] | None = None) -> list[StockView]:
-        """Every kind of cells and cards of the bag, piece by piece."""
+    def view(self, bag: list[BagItem] | None = None, states: States | None = None) -> list[StockView]:
+        """Every kind of cells and cards of the bag, piece by piece. states: where they are known already."""
         things = KitDesk(self.rows).bag() if bag is None else bag
-        states = self.states
+        states = self.states if states is None else states
         return [_view(item, states) for item in things if counted_pieces(item) > 0]
 
     def say(self, item_key: str, number: int, state: PieceState | None) -> list[StockView]:

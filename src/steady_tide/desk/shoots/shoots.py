@@ -8,22 +8,23 @@ from time import perf_counter
 from uuid import UUID
 
 from steady_tide.core.kit.bag import BagItem, Housing
-from steady_tide.core.kit.settings import label_in_text
-from steady_tide.core.plan.account.plan import Conflict, Plan
+from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.ready.budget import Shortage
 from steady_tide.core.ready.shots import WantedShot
 from steady_tide.desk.bench.bench import LONGEST_COPIED, Bench
-from steady_tide.desk.bench.history import History
 from steady_tide.desk.cards.dialled import Dialled, leftovers
 from steady_tide.desk.edits import joined_plain
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.ready.budgets import budget_of
 from steady_tide.desk.ready.shots import ShotLists
+from steady_tide.desk.summaries import summary_of
 from steady_tide.desk.taste.stances import INHERITED, Stances
-from steady_tide.desk.views import LightSummary, Outcome, Refusal, SceneSummary, SetupSummary, ShootView
+from steady_tide.desk.views import Outcome, SceneSummary, SetupSummary, ShootView
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.removed import lift
-from steady_tide.store.repositories.shoots import scenes_of, shoots
-from steady_tide.store.tables import SetupRow, ShootRow
+from steady_tide.store.repositories.setups import summaries
+from steady_tide.store.repositories.shoots import Page, scene_lines, scenes_of, shoots_page
+from steady_tide.store.tables import Json, SetupRow, ShootRow
 
 
 @dataclass(frozen=True)
@@ -47,25 +48,31 @@ class Shoots:
         self.at = at
         self.rows = at.rows
 
-    def all(self, *, within_s: float | None = None) -> list[ShootView]:
-        """Every shoot, newest day first, those without a day at the end.
+    def page(self, page: Page) -> list[ShootView]:
+        """A part of the shoots, newest day first, as they were planned last; one by itself is told as it stands."""
+        rows = shoots_page(self.rows, page)
+        lines = scene_lines(self.rows, [row.id for row in rows]) if rows else []
+        told = summaries(self.rows, [line.id for line in lines]) if lines else []
+        setups: dict[UUID, list[SetupSummary]] = {}
+        for scene_id, setup_id, name, summary in told:
+            setups.setdefault(scene_id, []).append(_summed(setup_id, name, summary))
+        scenes: dict[UUID, list[SceneSummary]] = {}
+        for line in lines:
+            summed = SceneSummary(id=line.id, name=line.name, scenario=line.scenario, setups=setups.get(line.id, []))
+            scenes.setdefault(line.shoot_id, []).append(summed)
+        return [_shoot_view(row, scenes.get(row.id, []), []) for row in rows]
 
-        within_s: plans that are not made by then [s] wait for another time.
-        """
-        planner = Planner(self.at)
+    def shoot(self, shoot_id: UUID, *, within_s: float | None = None) -> ShootView:
+        """One shoot as it stands. within_s: plans that are not made by then [s] wait for another time, but one."""
         until = inf if within_s is None else perf_counter() + within_s
-        return [self._view(shoot, planner, until) for shoot in shoots(self.rows)]
-
-    def shoot(self, shoot_id: UUID) -> ShootView:
-        """One shoot."""
-        return self._view(self.rows.get(ShootRow, shoot_id), Planner(self.at))
+        return self._view(self.rows.get(ShootRow, shoot_id), Planner.of(self.at), until)
 
     def add(self, facts: ShootFacts, *, named: UUID | None = None) -> ShootView:
         """A new shoot without scenes; the one that was made under this id before."""
         self._known(facts.school)
         made = self.rows.made(ShootRow, named)
         shoot = made or self.rows.add(ShootRow(**asdict(facts)), named=named)
-        return self._view(shoot, Planner(self.at))
+        return self._view(shoot, Planner.of(self.at))
 
     def change(self, shoot_id: UUID, facts: ShootFacts, *, before: ShootFacts | None = None) -> ShootView:
         """Change what is said of a shoot.
@@ -80,7 +87,7 @@ class Shoots:
         for name, value in wanted.items():
             setattr(shoot, name, value)
         self.rows.settle()
-        return self._view(shoot, Planner(self.at))
+        return self._view(shoot, Planner.of(self.at))
 
     def copy(self, shoot_id: UUID, *, day: date | None = None) -> ShootView:
         """A copy of a shoot with its scenes and their times and its shots, for another day or none.
@@ -96,7 +103,7 @@ class Shoots:
             for scene in scenes_of(self.rows, shoot.id)
         }
         lists.put(made.id, [_anew(shot, copied) for shot in lists.shots(shoot.id)])
-        return self._view(made, Planner(self.at))
+        return self._view(made, Planner.of(self.at))
 
     def _known(self, school: str) -> None:
         if school != INHERITED:
@@ -112,92 +119,57 @@ class Shoots:
         shoot = self.rows.get(ShootRow, shoot_id, lock=True)
         shoot.put_away = away
         self.rows.settle()
-        return self._view(shoot, Planner(self.at))
+        return self._view(shoot, Planner.of(self.at))
 
     def _view(self, shoot: ShootRow, planner: Planner, until: float = inf) -> ShootView:
-        lit = [
-            (scene, planner.lit_brief(scene), History(self.rows, scene).setups())
-            for scene in scenes_of(self.rows, shoot.id)
-        ]
-        asked = [(setup, brief) for _, brief, setups in lit for setup in setups]
-        outcomes = planner.outcomes_by(until, asked)
-        made = iter(outcomes)
-        plans = {setup.id: outcome for (setup, _), outcome in zip(asked, outcomes, strict=True)}
-        budget = budget_of(planner, shoot, [(scene, setups) for scene, _, setups in lit], plans)
-        return ShootView(
-            id=shoot.id,
-            name=shoot.name,
-            place=shoot.place,
-            school=shoot.school,
-            day=shoot.day,
-            latitude_deg=shoot.latitude_deg,
-            longitude_deg=shoot.longitude_deg,
-            cloud_okta=shoot.cloud_okta,
-            travel_minutes=shoot.travel_minutes,
-            put_away=shoot.put_away,
-            scenes=[
-                SceneSummary(
-                    id=scene.id,
-                    name=scene.name,
-                    scenario=brief.scenario,
-                    setups=[self._setup(setup, next(made), planner, shoot.day) for setup in setups],
-                )
-                for scene, brief, setups in lit
-            ],
-            short=budget.short if budget is not None else [],
-        )
-
-    def _leftovers(self, setup: SetupRow, outcome: Outcome) -> list[str]:
-        if not isinstance(outcome, Plan):
-            return []
-        return leftovers(outcome, Dialled(self.rows).slot(setup.device_id, setup.slot), setup.slot)
-
-    def _setup(self, setup: SetupRow, outcome: Outcome | None, planner: Planner, day: date | None) -> SetupSummary:
-        name = planner.device(setup.device_id).name
-        if outcome is None:
-            nothing: list[str] = []
-            return SetupSummary(
-                id=setup.id,
-                device_name=name,
-                outcome="waiting",
-                headline="",
-                to_decide=nothing,
-                leftovers=nothing,
-                light=None,
+        planned = planner.planned_shoot(shoot.id, until=until)
+        plans = {setup.id: outcome for scene in planned for setup, outcome in scene.cameras}
+        budget = budget_of(planner, shoot, plans)
+        dialled = Dialled(self.rows).every()
+        scenes = [
+            SceneSummary(
+                id=scene.row.id,
+                name=scene.row.name,
+                scenario=scene.brief.scenario,
+                setups=[self._setup(setup, one, planner, shoot.day, dialled) for setup, one in scene.cameras],
             )
-        return SetupSummary(
-            id=setup.id,
-            device_name=name,
-            outcome=outcome.outcome,
-            headline=_headline(outcome),
-            to_decide=[*to_decide(outcome), *seals_due(outcome, planner.bag, day)],
-            leftovers=self._leftovers(setup, outcome),
-            light=_light(outcome),
-        )
+            for scene in planned
+        ]
+        return _shoot_view(shoot, scenes, budget.short if budget is not None else [])
+
+    def _setup(
+        self,
+        setup: SetupRow,
+        outcome: Outcome | None,
+        planner: Planner,
+        day: date | None,
+        dialled: Mapping[tuple[UUID, int], Mapping[str, str]],
+    ) -> SetupSummary:
+        summed = _summed(setup.id, planner.device(setup.device_id).name, None)
+        if outcome is None:
+            return summed
+        told = summary_of(outcome)
+        left: list[str] = []
+        if isinstance(outcome, Plan):
+            left = leftovers(outcome, dialled.get((setup.device_id, setup.slot), {}), setup.slot)
+        to_decide = [*told.to_decide, *seals_due(outcome, planner.bag, day)]
+        return summed.model_copy(update={**dict(told), "to_decide": to_decide, "leftovers": left})
+
+
+def _summed(setup_id: UUID, device_name: str, summary: Json | None) -> SetupSummary:
+    """A camera on a scene in a line; waiting where nothing is kept of its plan."""
+    told: Json = summary or {"outcome": "waiting", "headline": "", "to_decide": [], "light": None}
+    return SetupSummary(id=setup_id, device_name=device_name, leftovers=[], **told)
+
+
+def _shoot_view(shoot: ShootRow, scenes: list[SceneSummary], short: list[Shortage]) -> ShootView:
+    said = {name: getattr(shoot, name) for name in ShootView.model_fields if name not in ("scenes", "short")}
+    return ShootView(**said, scenes=scenes, short=short)
 
 
 def _anew(shot: WantedShot, scenes: Mapping[str, str]) -> WantedShot:
     """A shot for another day: not done, in the scene that stands for its own. scenes: ids by those they stand for."""
     return shot.model_copy(update={"done": False, "scene": scenes.get(shot.scene, "")})
-
-
-def _headline(outcome: Outcome) -> str:
-    if isinstance(outcome, Plan):
-        return outcome.headline
-    return outcome.words if isinstance(outcome, Conflict) else outcome.problems[0].message
-
-
-def _light(outcome: Outcome) -> LightSummary | None:
-    if not isinstance(outcome, Plan):
-        return None
-    return LightSummary(
-        dark_ev100=outcome.dark_ev100,
-        ev100=outcome.light.ev100,
-        bright_ev100=outcome.bright_ev100,
-        uncertainty_stops=outcome.light.uncertainty_stops,
-        low_ev100=outcome.reach.low.ev100,
-        high_ev100=outcome.reach.high.ev100,
-    )
 
 
 def seals_due(outcome: Outcome, bag: Sequence[BagItem], day: date | None) -> list[str]:
@@ -210,21 +182,3 @@ def seals_due(outcome: Outcome, bag: Sequence[BagItem], day: date | None) -> lis
         for item in bag
         if isinstance(item, Housing) and item.key in brought and item.due is not None and item.due <= day
     ]
-
-
-def to_decide(outcome: Outcome) -> list[str]:
-    """What still needs a decision: conflicts, light beyond the marks, dear prices."""
-    if isinstance(outcome, Refusal):
-        return [outcome.problems[0].message]
-    if isinstance(outcome, Conflict):
-        return [outcome.words]
-    found = []
-    if not outcome.reach.holds_dark:
-        short = outcome.reach.low.ev100 - outcome.dark_ev100
-        found.append(f"the darkest light lies {short:.1f} stops below the low mark")
-    if not outcome.reach.holds_bright:
-        found.append(
-            f"the brightest light lies {outcome.bright_ev100 - outcome.reach.high.ev100:.1f} stops above the high mark"
-        )
-    found += [f"{label_in_text(price.label)}: {price.words}" for price in outcome.prices[:1]]
-    return found

@@ -15,7 +15,6 @@ from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories.kit import account_of
 from steady_tide.store.repositories.setups import school_in_use
-from steady_tide.store.repositories.shoots import school_of_shoot
 from steady_tide.store.tables import Account, SetupRow
 
 FIRST_SCHOOL = "even-keel"
@@ -163,11 +162,10 @@ class Stances:
         self._prefer(schools={other: kept for other, kept in self._own.items() if other != key})
         return self.schools()
 
-    def held(self, setup: SetupRow) -> Held:
+    def held(self, setup: SetupRow, *, shoot: str) -> Held:
         """The school that holds for a setup: its own, else the shoot's, else the account's."""
         if setup.school != INHERITED:
             return self._held(setup.school, "scene")
-        shoot = school_of_shoot(self.rows, setup.scene_id)
         return self._held(shoot, "shoot") if shoot != INHERITED else self._held(self.usual, "account")
 
     def _held(self, key: str, said_by: Literal["scene", "shoot", "account"]) -> Held:

@@ -9,11 +9,12 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any, Final, NoReturn
 
-from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.errors import BadInput, NotYet, Problem
 from steady_tide.core.reading.reading import Reading
 from steady_tide.media.still import Stopped
 
-LONGEST_S: Final = {"read": 300.0, "proxy": 4000.0}
+LONGEST_S: Final = {"read": 3_600.0, "proxy": 14_400.0}
+"""After how long it is given up for now [s]; what it may compute is bounded in its process."""
 LOOK_S: Final = 0.2
 """How often it is asked whether to stop."""
 MOST_TOLD: Final = 4_000_000
@@ -90,12 +91,17 @@ class Strange:
             except BaseException:
                 process.kill()
                 raise
-        if not ended:
-            _refuse("too much" if process.returncode in KILLED else "broken")
+        if ended:
+            return
+        if process.returncode in FROM_OUTSIDE:
+            raise NotYet("reading this file was ended from outside")
+        _refuse(LIMITS.get(process.returncode, "broken"))
 
 
-KILLED: Final = (-9, -6, -11, -24, -25)
-"""What ends a process that goes beyond its limits."""
+LIMITS: Final = {-6: "too much", -11: "too much", -25: "too much", -24: "too long"}
+"""What ends a process that goes beyond its limits, by its exit code."""
+FROM_OUTSIDE: Final = (-9, -15)
+"""How one ends that somebody else ended: the machine, for want of memory, or a person."""
 
 
 def _listened(
@@ -113,7 +119,7 @@ def _listened(
             if stopping():
                 raise Stopped
             if time.monotonic() > until:
-                _refuse("too long")
+                raise NotYet("reading this file takes longer than usual just now")
             if not waits.select(LOOK_S):
                 continue
             piece = process.stdout.read1(65_536)  # type: ignore[attr-defined]

@@ -5,11 +5,11 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID, uuid4
 
-from sqlalchemy import func, select, tuple_
+from sqlalchemy import delete, func, select, tuple_
 from sqlalchemy.dialects.postgresql import insert
 
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import CheckRow, DialledRow, EntryRow, Json, LoggedRow, ReadBackRow
+from steady_tide.store.tables import CheckRow, DialledRow, EntryRow, ReadBackRow
 
 
 def keep_entries(rows: Rows, entries: Sequence[Mapping[str, Any]]) -> set[UUID]:
@@ -32,9 +32,16 @@ def own_entries(rows: Rows, ids: Sequence[UUID]) -> set[UUID]:
     return set(rows.session.scalars(mine))
 
 
-def count_entries(rows: Rows, shoot_id: UUID) -> int:
-    """How many entries a shoot has."""
-    mine = (EntryRow.account_id == rows.account_id, EntryRow.shoot_id == shoot_id)
+def forget_entries(rows: Rows, shoot_id: UUID, link_id: UUID) -> int:
+    """Remove what came to a shoot by a link; how many entries that were."""
+    mine = (EntryRow.account_id == rows.account_id, EntryRow.shoot_id == shoot_id, EntryRow.link_id == link_id)
+    return len(list(rows.session.scalars(delete(EntryRow).where(*mine).returning(EntryRow.id))))
+
+
+def count_entries(rows: Rows, shoot_id: UUID, *, link: UUID | None = None) -> int:
+    """How many entries a shoot has, or how many came by a link."""
+    mine = [EntryRow.account_id == rows.account_id, EntryRow.shoot_id == shoot_id]
+    mine += [] if link is None else [EntryRow.link_id == link]
     return rows.session.scalar(select(func.count()).select_from(EntryRow).where(*mine)) or 0
 
 
@@ -102,22 +109,3 @@ def say_dialled(rows: Rows, device_id: UUID, slot: int, setting: str, *, value: 
 def _later(said: tuple[Any, Any], stands: tuple[Any, Any]) -> Any:
     """Whether (moment, value) comes after another: by the codes of letters, as the core and browsers compare them."""
     return tuple_(said[0], said[1].collate("C")) > tuple_(stands[0], stands[1].collate("C"))
-
-
-def logged(rows: Rows) -> list[LoggedRow]:
-    """Takes that were brought in, by time."""
-    return rows.all(rows.query(LoggedRow).order_by(LoggedRow.at, LoggedRow.take_id))
-
-
-def keep_logged(rows: Rows, takes: Mapping[UUID, tuple[datetime, Json]]) -> int:
-    """Keep takes that were brought in, each once by its id; how many were new."""
-    if not takes:
-        return 0
-    noted = [
-        {"id": uuid4(), "take_id": key, "account_id": rows.account_id, "at": at, "document": document}
-        for key, (at, document) in takes.items()
-    ]
-    query = (
-        insert(LoggedRow).values(noted).on_conflict_do_nothing(index_elements=[LoggedRow.account_id, LoggedRow.take_id])
-    )
-    return len(list(rows.session.scalars(query.returning(LoggedRow.id))))

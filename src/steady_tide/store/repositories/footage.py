@@ -27,6 +27,19 @@ def clips_kept(rows: Rows) -> list[ClipRow]:
     return rows.all(query.order_by(ClipRow.made_at.asc().nulls_last(), ClipRow.created_at, ClipRow.id))
 
 
+def clips_waiting(rows: Rows) -> bool:
+    """Whether any clip of an account is still to be read or held."""
+    still = rows.query(ClipRow).where(ClipRow.gone_at.is_(None), ClipRow.state.in_(("waiting", "first", "read")))
+    return rows.session.scalar(still.limit(1)) is not None
+
+
+def clips_failed(rows: Rows, shoot_id: UUID) -> list[ClipRow]:
+    """Clips of a shoot, and of none, at which the service failed."""
+    where = or_(ClipRow.shoot_id == shoot_id, ClipRow.shoot_id.is_(None))
+    query = rows.query(ClipRow).where(where, ClipRow.gone_at.is_(None), ClipRow.state.in_(("failed", "unheld")))
+    return rows.all(query.order_by(ClipRow.created_at, ClipRow.id))
+
+
 def uploads_of(rows: Rows) -> list[UploadRow]:
     """Files on their way in, the latest first."""
     return rows.all(rows.query(UploadRow).order_by(UploadRow.touched_at.desc()))
@@ -56,6 +69,11 @@ def bytes_kept(rows: Rows) -> int:
     )
     uploads = select(func.coalesce(func.sum(UploadRow.bytes), 0)).where(UploadRow.account_id == rows.account_id)
     return int(rows.session.scalar(clips) or 0) + int(rows.session.scalar(uploads) or 0)
+
+
+def still_to_come(session: Session) -> int:
+    """Bytes that were promised to uploads of everybody and are not here yet."""
+    return int(session.scalar(select(func.coalesce(func.sum(UploadRow.bytes - UploadRow.received), 0))) or 0)
 
 
 def forget_footage(session: Session, before: datetime) -> None:

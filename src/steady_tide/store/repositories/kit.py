@@ -15,6 +15,11 @@ def devices(rows: Rows) -> list[DeviceRow]:
     return rows.all(rows.query(DeviceRow).order_by(DeviceRow.position, DeviceRow.key))
 
 
+def devices_with(rows: Rows, ids: Sequence[UUID]) -> list[DeviceRow]:
+    """The cameras with some ids that are there."""
+    return rows.all(rows.query(DeviceRow).where(DeviceRow.id.in_(ids))) if ids else []
+
+
 def device_called(rows: Rows, key: str) -> DeviceRow | None:
     """The camera with a key."""
     return rows.session.scalar(rows.query(DeviceRow).where(DeviceRow.key == key))
@@ -42,10 +47,12 @@ def locked_item(rows: Rows, row_id: UUID) -> BagRow | None:
 
 def account_of(rows: Rows, *, lock: bool = False) -> Account:
     """The account whose rows these are. lock: to be changed, as it stands once nobody else changes it."""
-    query = select(Account).where(Account.id == rows.account_id)
     if lock:
-        query = query.with_for_update().execution_options(populate_existing=True)
-    account = rows.session.scalar(query)
+        query = select(Account).where(Account.id == rows.account_id).with_for_update()
+        account = rows.session.scalar(query.execution_options(populate_existing=True))
+    else:
+        # Whoever asks was looked up by their session, so that it is known already.
+        account = rows.session.get(Account, rows.account_id)
     assert account is not None, "rows belong to an account"
     return account
 

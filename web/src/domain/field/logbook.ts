@@ -56,11 +56,3 @@ export function grouped(takes: LoggedTake[], by: Grouping): Group[] {
   const light = (group: Group) => group.takes[0]?.ev100 ?? Number.POSITIVE_INFINITY;
   return found.sort((a, b) => (by === "light" ? light(a) - light(b) : last(b) - last(a)));
 }
-
-/** What of a take matches what is looked for, by its words. */
-export function matches(take: LoggedTake, text: string): boolean {
-  const sought = text.trim().toLowerCase();
-  if (!sought) return true;
-  const told = [take.shoot, take.scene, take.camera_name, take.verdict ?? "", setLine(take), ...take.notes];
-  return [...told, ...take.faults.map(faultText)].some((one) => one.toLowerCase().includes(sought));
-}

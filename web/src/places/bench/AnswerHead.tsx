@@ -1,3 +1,4 @@
+import { unsafe } from "../../domain/answers";
 import type { Plan } from "../../domain/documents";
 import { shutterOf } from "../../domain/habits";
 
@@ -9,7 +10,7 @@ export function AnswerHead({ plan }: { plan: Plan }) {
   const shutter = plan.decisions.find((one) => one.setting === "shutter");
   return (
     <div className="mb-2" data-testid="answer">
-      <p className={`text-lead font-semibold ${answer.steady ? "text-sea" : "text-signal"}`}>
+      <p className={`text-lead font-semibold ${answer.steady && !unsafe(plan) ? "text-sea" : "text-signal"}`}>
         {answer.line}
         {cautions > 0 ? (
           <span className="font-normal text-soft">

@@ -28,7 +28,7 @@ export function SceneBar({
       </Button>
       <span
         role="status"
-        className={`ml-auto text-note ${keeping === "kept" || keeping === "keeping" ? "text-soft" : "font-semibold text-signal"}`}
+        className={`ml-auto text-note ${keeping === "refused" || keeping === "offline" ? "font-semibold text-signal" : "text-soft"}`}
       >
         {KEEPING[keeping]}
       </span>

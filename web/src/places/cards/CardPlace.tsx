@@ -1,6 +1,7 @@
 import { Printer } from "lucide-react";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { unsafe } from "../../domain/answers";
 import type { CardLine, CardView } from "../../domain/documents";
 import { inText, level, words } from "../../domain/format";
 import { shutterOf } from "../../domain/habits";
@@ -150,6 +151,9 @@ function Card({ card }: { card: CardView }) {
         aria-label={`Card: ${card.scene_name}, ${card.device_name}`}
       >
         <CardHead card={card} />
+        {card.outcome.outcome === "plan" && unsafe(card.outcome) ? (
+          <p className="border-b rule px-4 py-2 font-semibold text-signal">{card.outcome.cautions[0]}</p>
+        ) : null}
         {card.outcome.outcome === "plan" ? (
           <>
             {changed.length > 0 ? (
@@ -187,7 +191,7 @@ function Card({ card }: { card: CardView }) {
         ) : null}
         {card.outcome.outcome === "plan" && card.outcome.cautions.length > 0 ? (
           <p className="border-t rule px-4 py-2 text-[max(0.92em,var(--type-least))]">
-            {card.outcome.cautions.join(" ")}
+            {card.outcome.cautions.slice(unsafe(card.outcome) ? 1 : 0).join(" ")}
           </p>
         ) : null}
         <Trials card={card} />
@@ -256,6 +260,7 @@ function CardHead({ card }: { card: CardView }) {
       <p className="text-soft">
         {card.shoot_name}
         {card.slots > 1 ? `, slot ${card.slot}` : ""}
+        {card.dial_after ? <b className="text-signal">, dial it in anew after {card.dial_after}</b> : null}
         {reach ? `. Holds from ${level(reach.low.ev100)} to ${level(reach.high.ev100)}.` : ""}
       </p>
     </header>

@@ -1,11 +1,11 @@
 import { clock } from "../../domain/day";
 import type { CardView } from "../../domain/documents";
 import { useDay } from "../../state/day";
-import { useShoots } from "../../state/queries";
+import { useShoot } from "../../state/queries";
 
 /** The card of a second set: the same picture for the light in which the first ends, in a preset slot of its own. */
 export function SecondCard({ card }: { card: CardView }) {
-  const shoot = useShoots().data?.find((one) => one.id === card.shoot_id);
+  const shoot = useShoot(card.shoot_id).data;
   const known = shoot?.day != null && shoot.latitude_deg != null && shoot.longitude_deg != null;
   const day = useDay(card.shoot_id, known).data;
   const camera = day?.scenes

@@ -7,7 +7,8 @@ import { KEEPING } from "../../domain/keeping";
 import { Refused } from "../../domain/refused";
 import { type FilmingState, useDay, useFilming } from "../../state/day";
 import { useKeys } from "../../state/keys";
-import { useShoots } from "../../state/queries";
+import { useShoot } from "../../state/queries";
+import { useKeeping } from "../../state/unkept";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Slider } from "../../ui/Slider";
@@ -38,7 +39,7 @@ const EVENTS: Record<string, string> = {
 export function Day() {
   const { shootId = "" } = useParams();
   const day = useDay(shootId);
-  const shoot = useShoots().data?.find((one) => one.id === shootId);
+  const shoot = useShoot(shootId).data;
   const [changing, setChanging] = useState(false);
   const sheet = changing && shoot ? <ChangeShoot shoot={shoot} onClose={() => setChanging(false)} /> : null;
   if (day.isPending) return <Waiting what="the light of the day" />;
@@ -67,6 +68,7 @@ export function Day() {
 
 function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
   const film = useFilming(day.shoot_id);
+  const keeping = useKeeping(film.keeping);
   useKeys({ undo: film.undo, redo: film.redo });
   const [picked, setPicked] = useState<string | null>(null);
   const said = verdict(day);
@@ -89,7 +91,7 @@ function Told({ day, onChange }: { day: DayView; onChange: () => void }) {
         <Cloud film={film} okta={day.cloud_okta} />
         <UndoButtons {...film} />
         <span role="status" className={`ml-auto text-note ${film.refused ? "text-signal" : "text-soft"}`}>
-          {film.refused ? film.refused.words : KEEPING[film.keeping]}
+          {film.refused ? film.refused.words : KEEPING[keeping]}
         </span>
       </header>
       <div className="flex flex-wrap items-baseline gap-x-4">

@@ -120,9 +120,10 @@ function Times({ film, scene, day }: Common & { scene: SceneDay }) {
       aria-invalid={Boolean(times.problem)}
       className={`${habits().clock === "12h" ? "w-[4.6rem]" : "w-[3.4rem]"} rounded-sm border bg-paper px-1 rule`}
       placeholder="–:–"
-      value={times.typed[name]}
+      value={times.shown[name]}
       onChange={(event) => times.type(name, event.target.value)}
-      onBlur={() => times.leave(name)}
+      onBlur={times.leave}
+      onKeyDown={(event) => (event.key === "Enter" ? times.leave() : undefined)}
     />
   );
   return (

@@ -2,12 +2,19 @@ import { useState } from "react";
 import type { Registration } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
 import { useWaitingHere } from "../../state/field/unsent";
-import { kept } from "../../state/first";
+import { kept, note } from "../../state/first";
 import { useEnter } from "../../state/session";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/TextField";
 import { First } from "../first/First";
 import { SharedNote } from "./SharedNote";
+
+/** What was made before goes along into the account, and is opened there. */
+function takeAlong() {
+  if (!kept().purpose) return;
+  note({ wanted: true });
+  window.history.replaceState(null, "", "/first");
+}
 
 /** Sign in, or make an account. */
 export function Entry({ registration }: { registration: Registration }) {
@@ -78,10 +85,7 @@ export function Entry({ registration }: { registration: Registration }) {
         className="grid gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          enter.mutate(
-            { joining, typed },
-            { onSuccess: () => kept().purpose && window.history.replaceState(null, "", "/first") },
-          );
+          enter.mutate({ joining, typed }, { onSuccess: takeAlong });
         }}
       >
         {joining ? field("name", "Your name", "text", "name") : null}

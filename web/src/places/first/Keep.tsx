@@ -1,5 +1,5 @@
 import { lazy, Suspense } from "react";
-import { forget, type Said } from "../../state/first";
+import { forget, note, type Said } from "../../state/first";
 import { Button } from "../../ui/Button";
 
 const KeepInAccount = lazy(async () => ({ default: (await import("./KeepInAccount")).KeepInAccount }));
@@ -22,7 +22,14 @@ export function Keep({ said, own, signedIn, shoot, onAccount }: ToKeep) {
           <KeepInAccount said={said} own={own} shoot={shoot} />
         </Suspense>
       ) : (
-        <Button look="strong" className="min-h-11 px-5 text-head" onClick={onAccount}>
+        <Button
+          look="strong"
+          className="min-h-11 px-5 text-head"
+          onClick={() => {
+            note({ wanted: true });
+            onAccount();
+          }}
+        >
           Keep it: make an account
         </Button>
       )}

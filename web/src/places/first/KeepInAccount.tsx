@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import { useNavigate } from "react-router";
 import { KINDS } from "../../domain/first";
 import type { Said } from "../../state/first";
@@ -15,6 +16,13 @@ export function KeepInAccount({ said, own, shoot }: { said: Said; own: boolean; 
       { said, own, name, shoot },
       { onSuccess: (made) => go(to === "card" ? `/cards/${made.setup}` : `/scenes/${made.scene}`) },
     );
+  // Whoever made an account to keep it has said so already.
+  const begin = useRef(then);
+  begin.current = then;
+  useEffect(() => {
+    if (said.wanted) begin.current("bench");
+  }, [said.wanted]);
+  if (keep.isPending) return <p role="status">Keeping it …</p>;
   return (
     <>
       <Button

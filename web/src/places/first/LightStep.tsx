@@ -2,7 +2,7 @@ import { clock, digits } from "../../domain/day";
 import { COVERS, HOURS_LIGHT, hourOf, ladder, startingHour, timeOf, underSky } from "../../domain/first";
 import { ev, lux, luxOfEv } from "../../domain/format";
 import { type Said, useHour } from "../../state/first";
-import { useShoots, useVocabulary } from "../../state/queries";
+import { useShoot, useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Frame } from "../../ui/TextField";
 import { TownField } from "../shoots/TownField";
@@ -125,7 +125,7 @@ function PlaceAndHour({ said, shoot, onSay, onNext }: Parameters<typeof LightSte
 
 /** Where and when the shoot is that the scene goes to, as far as that was said. */
 function useShootFacts(shoot: string) {
-  const found = useShoots(shoot !== "").data?.find((one) => one.id === shoot);
+  const found = useShoot(shoot, { wanted: shoot !== "" }).data;
   if (found?.latitude_deg == null || found.longitude_deg == null || !found.day) return {};
   const { place, latitude_deg, longitude_deg, day, cloud_okta } = found;
   return { place, latitude_deg, longitude_deg, day, cloud_okta };

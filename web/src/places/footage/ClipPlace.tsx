@@ -1,12 +1,12 @@
 import { type RefObject, useRef } from "react";
 import { Link, useParams } from "react-router";
-import type { ClipDetail, HeldClip, Reading, ShootView } from "../../domain/documents";
-import { length, size, verdict } from "../../domain/footage";
+import type { ClipDetail, ClipView, HeldClip, Reading, ShootView } from "../../domain/documents";
+import { failures, length, size, verdict } from "../../domain/footage";
 import { sentence, stops } from "../../domain/format";
 import { Refused } from "../../domain/refused";
 import { wordsOf } from "../../domain/wrong";
 import { useClip, useClipActs, useGrade } from "../../state/footage";
-import { useShoots } from "../../state/queries";
+import { useShoot } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";
@@ -19,13 +19,12 @@ import { Picked } from "./Picked";
 export function ClipPlace() {
   const { shootId = "", clipId = "" } = useParams();
   const clip = useClip(clipId);
-  const shoots = useShoots();
-  if (clip.isPending || shoots.isPending) return <Waiting what="the clip" />;
-  if (clip.error instanceof Refused) return <Nowhere />;
-  if (clip.isError || shoots.isError)
+  const shoot = useShoot(shootId);
+  if (clip.isPending || shoot.isPending) return <Waiting what="the clip" />;
+  if (clip.error instanceof Refused || shoot.error instanceof Refused) return <Nowhere />;
+  if (clip.isError || shoot.isError)
     return <Notice>The service does not answer. It is asked again when you come back.</Notice>;
-  const shoot = shoots.data.find((one) => one.id === shootId);
-  return shoot ? <Told detail={clip.data} shoot={shoot} /> : <Nowhere />;
+  return <Told detail={clip.data} shoot={shoot.data} />;
 }
 
 function Told({ detail, shoot }: { detail: ClipDetail; shoot: ShootView }) {
@@ -56,6 +55,7 @@ function Told({ detail, shoot }: { detail: ClipDetail; shoot: ShootView }) {
         {held ? held.words : said.text}
       </p>
       {detail.why_not ? <p className="text-soft">{detail.why_not}</p> : null}
+      <Again clip={clip} acts={acts} />
       <div className="mt-2 grid items-start gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1fr)_minmax(0,30rem)]">
         <div>
           <Player detail={detail} film={film} />
@@ -77,6 +77,21 @@ function Told({ detail, shoot }: { detail: ClipDetail; shoot: ShootView }) {
         </div>
       </div>
     </div>
+  );
+}
+
+/** What failed is tried again; what is held may be held anew, as its set may stand otherwise by now. */
+function Again({ clip, acts }: { clip: ClipView; acts: ReturnType<typeof useClipActs> }) {
+  const [failed, holds] = [failures([clip]).length > 0, clip.state === "held" && clip.setup_id !== null];
+  const act = failed ? acts.tryAgain : acts.holdAgain;
+  if (!failed && !holds) return null;
+  return (
+    <p className="mt-1 flex items-center gap-2">
+      <Button disabled={act.isPending} onClick={() => act.mutate(clip.id)}>
+        {failed ? "Try again" : "Hold it against its set again"}
+      </Button>
+      {act.error ? <span className="text-signal">{wordsOf(act.error)}</span> : null}
+    </p>
   );
 }
 

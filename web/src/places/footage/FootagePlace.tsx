@@ -1,11 +1,11 @@
 import { useState } from "react";
 import { useParams } from "react-router";
 import type { ClipView, Footage, ShootView } from "../../domain/documents";
-import { byScene } from "../../domain/footage";
+import { byScene, failures } from "../../domain/footage";
 import { Refused } from "../../domain/refused";
 import { wordsOf } from "../../domain/wrong";
 import { useClipActs, useFootage } from "../../state/footage";
-import { useShoots } from "../../state/queries";
+import { useShoot } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";
@@ -19,13 +19,12 @@ import { Lessons } from "./Lessons";
 export function FootagePlace() {
   const { shootId = "" } = useParams();
   const footage = useFootage(shootId);
-  const shoots = useShoots();
-  if (footage.isPending || shoots.isPending) return <Waiting what="the footage" />;
-  if (footage.error instanceof Refused) return <Nowhere />;
-  if (footage.isError || shoots.isError)
+  const shoot = useShoot(shootId);
+  if (footage.isPending || shoot.isPending) return <Waiting what="the footage" />;
+  if (footage.error instanceof Refused || shoot.error instanceof Refused) return <Nowhere />;
+  if (footage.isError || shoot.isError)
     return <Notice>The service does not answer. It is asked again when you come back.</Notice>;
-  const shoot = shoots.data.find((one) => one.id === shootId);
-  return shoot ? <Sheet shoot={shoot} footage={footage.data} /> : <Nowhere />;
+  return <Sheet shoot={shoot.data} footage={footage.data} />;
 }
 
 function told({ clips }: Footage): string {
@@ -43,7 +42,8 @@ function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
   const groups = byScene(shoot.scenes, [...footage.clips, ...footage.loose]);
   const any = footage.clips.length + footage.loose.length > 0;
   const remove = (clip: ClipView) => acts.remove.mutate(clip.id, { onSuccess: () => setGone(clip) });
-  const failed = acts.move.error ?? acts.remove.error ?? acts.bringBack.error;
+  const unread = failures([...footage.clips, ...footage.loose]).length;
+  const failed = acts.tryAll.error ?? acts.move.error ?? acts.remove.error ?? acts.bringBack.error;
   return (
     <div className="mx-auto w-full max-w-[76rem] px-4 py-3">
       <header className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -58,6 +58,15 @@ function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
       </p>
       <BringIn shootId={shoot.id} first={!any} />
       {failed ? <Notice>{wordsOf(failed)}</Notice> : null}
+      {unread > 0 ? (
+        <p role="status" className="my-2 flex items-center gap-3 border rule bg-paper px-3 py-1.5">
+          {unread} {unread === 1 ? "clip was" : "clips were"} not read or held to the end: something went
+          wrong here.
+          <Button onClick={() => acts.tryAll.mutate()} disabled={acts.tryAll.isPending}>
+            {unread === 1 ? "Try it again" : "Try all again"}
+          </Button>
+        </p>
+      ) : null}
       {gone ? (
         <p role="status" className="my-2 flex items-center gap-3 border rule bg-paper px-3 py-1.5">
           {gone.name} is deleted.

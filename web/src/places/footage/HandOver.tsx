@@ -8,7 +8,7 @@ import { Select } from "../../ui/Select";
 
 /** Clips taken along to an editing program, and two of them laid side by side. */
 export function HandOver({ shoot, clips }: { shoot: ShootView; clips: ClipView[] }) {
-  const read = clips.filter((clip) => clip.state === "read");
+  const read = clips.filter((clip) => ["read", "held", "unheld"].includes(clip.state));
   const tested = useTested(shoot.id);
   const [first, second] = read;
   if (!first) return null;

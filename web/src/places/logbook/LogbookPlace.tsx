@@ -1,37 +1,49 @@
 import { useMemo, useRef, useState } from "react";
 import type { LoggedTake } from "../../domain/documents";
 import { faultText } from "../../domain/field/entries";
-import {
-  GROUPINGS,
-  type Group,
-  type Grouping,
-  grouped,
-  matches,
-  outcome,
-  setLine,
-} from "../../domain/field/logbook";
+import { GROUPINGS, type Group, type Grouping, grouped, outcome, setLine } from "../../domain/field/logbook";
 import { level } from "../../domain/format";
 import { timeShown } from "../../domain/habits";
 import { Refused } from "../../domain/refused";
 import { useBringLogbook, useLogbook } from "../../state/logbook";
 import { Button } from "../../ui/Button";
+import { More } from "../../ui/More";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Select } from "../../ui/Select";
 import { TextField } from "../../ui/TextField";
 
 /** What was shot, with what set, in what light, and how it turned out. */
 export function LogbookPlace() {
-  const book = useLogbook();
+  const [sought, setSought] = useState("");
+  const book = useLogbook(sought);
   if (book.isPending) return <Waiting what="the logbook" />;
   if (book.isError)
     return <Notice>The service does not answer. It is asked again when you come back.</Notice>;
-  return <Book takes={book.data.takes} />;
+  const takes = book.data.pages.flatMap((page) => page.takes);
+  return (
+    <Book
+      takes={takes}
+      sought={sought}
+      onSeek={setSought}
+      onMore={book.hasNextPage ? () => book.fetchNextPage() : null}
+    />
+  );
 }
 
-function Book({ takes }: { takes: LoggedTake[] }) {
+function Book({
+  takes,
+  sought,
+  onSeek,
+  onMore,
+}: {
+  takes: LoggedTake[];
+  sought: string;
+  onSeek: (text: string) => void;
+  onMore: (() => void) | null;
+}) {
   const [by, setBy] = useState<Grouping>("scene");
-  const [sought, setSought] = useState("");
-  const found = useMemo(() => takes.filter((take) => matches(take, sought)), [takes, sought]);
+  const found = takes;
+  const none = takes.length === 0 && sought.trim() === "";
   const groups = useMemo(() => grouped(found, by), [found, by]);
   return (
     <div className="mx-auto w-full max-w-[76rem] px-4 py-3">
@@ -39,7 +51,7 @@ function Book({ takes }: { takes: LoggedTake[] }) {
         <h1 className="text-place">Logbook</h1>
         <span className="ml-auto flex flex-wrap items-center gap-3">
           <BringIn />
-          {takes.length > 0 ? (
+          {!none ? (
             <>
               <a href="/api/logbook.csv" download="logbook.csv" className="text-sea underline">
                 Table
@@ -51,7 +63,7 @@ function Book({ takes }: { takes: LoggedTake[] }) {
           ) : null}
         </span>
       </header>
-      {takes.length === 0 ? (
+      {none ? (
         <p className="max-w-[46rem] border rule bg-paper px-4 py-3">
           No take yet. Count takes in{" "}
           <a href="/field" className="text-sea underline">
@@ -62,7 +74,10 @@ function Book({ takes }: { takes: LoggedTake[] }) {
         </p>
       ) : (
         <>
-          <p className="font-title text-verdict font-semibold">{outcome(found)}</p>
+          <p className="font-title text-verdict font-semibold">
+            {onMore ? "Of the latest: " : ""}
+            {outcome(found)}
+          </p>
           <div className="my-2 flex flex-wrap items-end gap-4">
             <span className="flex items-center gap-2">
               <span className="text-soft" aria-hidden>
@@ -75,12 +90,13 @@ function Book({ takes }: { takes: LoggedTake[] }) {
                 onChoose={(value) => setBy(value as Grouping)}
               />
             </span>
-            <TextField label="Find" value={sought} onType={setSought} />
+            <TextField label="Find" value={sought} onType={onSeek} />
           </div>
           {groups.map((group) => (
             <Part key={group.name} group={group} by={by} />
           ))}
           {groups.length === 0 ? <p className="text-soft">Nothing here matches that.</p> : null}
+          {onMore ? <More onMore={onMore} what="takes" /> : null}
         </>
       )}
     </div>

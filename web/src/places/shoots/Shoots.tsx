@@ -1,9 +1,11 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { ShootView } from "../../domain/documents";
-import { onShelf, planned } from "../../domain/shelf";
-import { useShoots } from "../../state/queries";
+import { planned } from "../../domain/shelf";
+import { useNear } from "../../state/near";
+import { useShoot, useShootPages, useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";
+import { More } from "../../ui/More";
 import { Notice, Waiting } from "../../ui/Notice";
 import { LatelyDeleted } from "./LatelyDeleted";
 import { LookAround } from "./LookAround";
@@ -29,11 +31,10 @@ export function Shoots() {
         </Link>
         <Button onClick={() => setAdding(true)}>New shoot</Button>
       </div>
-      <Planning shoots={shoots.data} />
       {shoots.data.length === 0 ? (
         <NoShoot onAdd={() => setAdding(true)} />
       ) : (
-        <Shelves shoots={shoots.data} />
+        <Shelves many={shoots.data.length >= MANY} />
       )}
       <LatelyDeleted />
       {adding ? <NewShoot onClose={() => setAdding(false)} /> : null}
@@ -41,34 +42,18 @@ export function Shoots() {
   );
 }
 
-/** How far a long list is planned, while it is; leaving the place stops it. */
-function Planning({ shoots }: { shoots: ShootView[] }) {
-  const { done, waiting } = planned(shoots);
-  if (waiting === 0) return null;
-  return (
-    <div role="status" className="mb-3 border-l-4 border-sea bg-sea-wash px-3 py-1.5">
-      Planning your sets anew: {done} of {done + waiting}
-      <progress
-        className="mt-1 block h-1.5 w-full accent-(--sea)"
-        aria-label="Sets planned"
-        value={done}
-        max={done + waiting}
-      />
-    </div>
-  );
-}
-
 /** Shoots at hand, those put away behind a button; a search through both. */
-function Shelves({ shoots }: { shoots: ShootView[] }) {
+function Shelves({ many }: { many: boolean }) {
   const [sought, setSought] = useState("");
   const [away, setAway] = useState(false);
-  const stored = shoots.filter((shoot) => shoot.put_away).length;
-  const shown = onShelf(shoots, away && stored > 0, sought);
+  const stored = useShootPages("", true).data?.pages[0]?.length ?? 0;
+  const pages = useShootPages(sought, away && stored > 0);
+  const shown = pages.data?.pages.flat() ?? [];
   return (
     <>
-      {shoots.length >= MANY || stored > 0 ? (
+      {many || stored > 0 ? (
         <div className="mb-3 flex flex-wrap items-center gap-3">
-          {shoots.length >= MANY ? (
+          {many ? (
             <input
               type="search"
               aria-label="Search your shoots"
@@ -80,21 +65,48 @@ function Shelves({ shoots }: { shoots: ShootView[] }) {
           ) : null}
           {stored > 0 ? (
             <Button aria-pressed={away} onClick={() => setAway(!away)}>
-              {away ? "Show those at hand" : `Put away (${stored})`}
+              {away ? "Show those at hand" : "Put away"}
             </Button>
           ) : null}
         </div>
       ) : null}
-      {shown.length === 0 ? (
+      {pages.isPending ? (
+        <Waiting what="your shoots" />
+      ) : shown.length === 0 ? (
         <p role="status" className="mb-6 border rule bg-paper px-4 py-3 text-soft">
           {sought.trim()
             ? "No shoot holds all of these words."
             : "Every shoot is put away; they stand behind the button above."}
         </p>
       ) : (
-        shown.map((shoot) => <OneShoot key={shoot.id} shoot={shoot} />)
+        shown.map((shoot) => <Near key={shoot.id} shoot={shoot} />)
       )}
+      {pages.hasNextPage ? <More onMore={() => pages.fetchNextPage()} what="shoots" /> : null}
     </>
+  );
+}
+
+/** A shoot as it was planned last, and as it stands once it comes into view. */
+function Near({ shoot }: { shoot: ShootView }) {
+  const [box, near] = useNear<HTMLDivElement>();
+  const own = useShoot(shoot.id, { wanted: near, follow: true }).data;
+  const told = own ?? shoot;
+  const { done, waiting } = planned([told]);
+  return (
+    <div ref={box}>
+      {own && waiting > 0 ? (
+        <div role="status" className="border-l-4 border-sea bg-sea-wash px-3 py-1.5">
+          Planning your sets anew: {done} of {done + waiting}
+          <progress
+            className="mt-1 block h-1.5 w-full accent-(--sea)"
+            aria-label="Sets planned"
+            value={done}
+            max={done + waiting}
+          />
+        </div>
+      ) : null}
+      <OneShoot shoot={told} />
+    </div>
   );
 }
 

@@ -1,22 +1,14 @@
-import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { SetupSummary } from "../../domain/documents";
 import { smallAt, type Wish } from "../../domain/picture";
+import { useNear } from "../../state/near";
 import { usePictures } from "../../state/pictures";
 
 const OWN: Wish[] = [{ light: {}, pins: {} }];
 
 /** What a set takes in the light it is meant for, small; asked for when it comes into view. */
 export function SmallPicture({ setup, to }: { setup: SetupSummary; to: string }) {
-  const box = useRef<HTMLAnchorElement>(null);
-  const [near, setNear] = useState(false);
-  useEffect(() => {
-    const watch = new IntersectionObserver(([entry]) => entry?.isIntersecting && setNear(true), {
-      rootMargin: "200px",
-    });
-    if (box.current) watch.observe(box.current);
-    return () => watch.disconnect();
-  }, []);
+  const [box, near] = useNear<HTMLAnchorElement>();
   const [picture] = usePictures(setup.id, OWN, setup.headline, near).data ?? [];
   return (
     <Link

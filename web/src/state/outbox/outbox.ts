@@ -4,7 +4,7 @@
  */
 
 import type { Keeping } from "../../domain/keeping";
-import { Refused } from "../../domain/refused";
+import { NotYet, Refused } from "../../domain/refused";
 
 /** What is wished: JSON, so that it outlives the page. A lane keeps the order of what belongs together. */
 export type Intent = { lane: string; kind: string; thing: string; body: unknown };
@@ -35,14 +35,14 @@ export type Lane = { keeping: Keeping; refused: (Intent & { refusal: Refused }) 
 const KEPT: Lane = { keeping: "kept", refused: null };
 const RETRY_MS = [1_000, 2_500, 5_000, 10_000, 20_000];
 /** Answers that say "not now": what was sent is sent again. */
-const LATER = [401, 429, 502, 503, 504];
+const LATER = [401, 429];
 
 const same = (a: Intent, b: Intent) => a.lane === b.lane && a.kind === b.kind && a.thing === b.thing;
 
 export class Outbox {
   private entries: Entry[] = [];
   private busy = new Set<string>();
-  private failed = new Map<string, number>();
+  private failed = new Map<string, { times: number; how: "offline" | "busy" }>();
   private lanes = new Map<string, Lane>();
   private listeners = new Set<() => void>();
   private answers = new Set<(intent: Intent, answer: unknown) => void>();
@@ -133,7 +133,7 @@ export class Outbox {
       for (const listener of this.answers) listener(entry, answer);
       this.world.answered(entry, answer, this.waiting(entry.lane).length === 0);
     } catch (error) {
-      if (!(error instanceof Refused) || LATER.includes(error.status)) return this.again(entry);
+      if (!(error instanceof Refused) || LATER.includes(error.status)) return this.again(entry, error);
       this.failed.delete(entry.lane);
       this.refuse(entry, error);
     }
@@ -156,16 +156,17 @@ export class Outbox {
     this.world.refused(entry, this.waiting(entry.lane).length === 0);
   }
 
-  /** There is no connection: what was sent waits again, joined with what came after it. */
-  private again(entry: Entry): false {
+  /** There is no connection, or no answer yet: what was sent waits again, joined with what came after it. */
+  private again(entry: Entry, error: unknown): false {
     const newer = this.entries.find((other) => same(other, entry) && other.standing === "waiting");
     if (newer) {
       newer.body = this.world.merged(entry, newer);
       this.entries = this.entries.filter((other) => other !== entry);
     }
     entry.standing = "waiting";
-    const times = this.failed.get(entry.lane) ?? 0;
-    this.failed.set(entry.lane, times + 1);
+    const times = this.failed.get(entry.lane)?.times ?? 0;
+    const how = error instanceof NotYet || error instanceof Refused ? "busy" : "offline";
+    this.failed.set(entry.lane, { times: times + 1, how });
     this.changed(entry.lane);
     this.world.later(() => this.run(entry.lane), RETRY_MS[Math.min(times, RETRY_MS.length - 1)] ?? 0);
     return false;
@@ -175,9 +176,7 @@ export class Outbox {
     const mine = this.entries.filter((entry) => entry.lane === lane);
     const refused = mine.findLast((entry) => entry.standing === "refused");
     const keeping = mine.some((entry) => entry.standing !== "refused")
-      ? this.failed.has(lane)
-        ? "offline"
-        : "keeping"
+      ? (this.failed.get(lane)?.how ?? "keeping")
       : refused
         ? "refused"
         : "kept";

@@ -5,6 +5,7 @@ from typing import Final
 
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.conditions import CONDITIONS, ON_TABLE, UNDER_WATER, Condition
+from steady_tide.core.plan.account.minded import too_deep
 from steady_tide.core.plan.account.plan import Answer, AnswerValue, Decision, ReachPart
 from steady_tide.core.plan.physics.exposed import ExposedSet
 from steady_tide.core.plan.problem.glasses import NO_FILTER
@@ -19,6 +20,8 @@ def answer_of(chosen: ExposedSet, reach: ReachPart, decisions: list[Decision], c
     """What somebody wants to hear first."""
     values = _values(chosen, {decision.setting: decision for decision in decisions})
     line, steady = _steady(chosen, reach)
+    if chosen.situation.given.lacks_housing:
+        line = f"{too_deep(chosen.situation.given)}. {line}"
     more = f"; {counted(cautions, 'caution')}" if cautions else ""
     told = ", ".join(value.said for value in values)
     return Answer(steady=steady, words=f"{line}: {told}{more}.", line=line, values=values)

@@ -3,9 +3,11 @@
 from math import ceil
 from typing import Final
 
+from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import BagItem, Housing, Support
 from steady_tide.core.plan.account.plan import Brought, Measures, Price
 from steady_tide.core.plan.physics.exposed import ExposedSet
+from steady_tide.core.plan.problem.given import Given
 from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.core.plan.problem.situation import Situation
 
@@ -23,7 +25,8 @@ def to_bring(chosen: ExposedSet, measured: Measures) -> list[Brought]:
     situation, given = chosen.situation, chosen.situation.given
     used: list[BagItem | None] = [given.housing, situation.support, situation.lamp, *given.power_banks]
     used += [item for item in given.colour_filters if item.key == situation.fit.colour_filter]
-    found = [_thing(item) for item in used if item is not None]
+    found = [_no_housing(given)] if given.lacks_housing else []
+    found += [_thing(item) for item in used if item is not None]
     if chosen.glass.key != NO_FILTER:
         found.append(Brought(key=chosen.glass.key, kind="nd", label=chosen.glass.label))
     left = cells_needed(situation, measured)
@@ -32,6 +35,16 @@ def to_bring(chosen: ExposedSet, measured: Measures) -> list[Brought]:
             found.append(Brought(key=cell.key, kind="cell", label=cell.label, count=min(left, cell.count)))
             left -= cell.count
     return found + [_thing(item) for item in (*given.memory_cards[:1], given.microphone) if item is not None]
+
+
+NO_HOUSING: Final = "no-housing"
+"""Stands for a housing that is needed and that the bag does not have."""
+
+
+def _no_housing(given: Given) -> Brought:
+    assert given.brief.water is not None, "only what goes under water needs one"
+    label = f"Housing for {given.device.name}, rated for {metres(given.brief.water.deepest_m)}"
+    return Brought(key=f"{NO_HOUSING}-{given.device.key}", kind="housing", label=f"{label}: not in the bag")
 
 
 def _thing(item: BagItem) -> Brought:

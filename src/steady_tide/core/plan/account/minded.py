@@ -2,11 +2,14 @@
 
 from typing import Final
 
+from steady_tide.core.habits import metres
 from steady_tide.core.plan.account.plan import Assumption, Caution
+from steady_tide.core.plan.problem.given import Given
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import counted
 
 CAUTIONS: Final[dict[Caution, str]] = {
+    "no-housing": "No housing in the bag for this depth: the camera floods.",
     "diving": "Dive within your training, with a buddy, buoyancy before camera. "
     "This computes light, not gas or decompression.",
     "wildlife": "Do not touch or chase wildlife.",
@@ -26,6 +29,7 @@ def cautions(situation: Situation) -> list[Caution]:
     brief, carried = situation.brief, situation.carried
     dry = brief.water is None
     here: dict[Caution, bool] = {
+        "no-housing": situation.given.lacks_housing,
         "diving": not dry,
         "wildlife": not dry,
         "in-motion": carried in ("riding", "helmet-on-snow") or (brief.scenario == "motion" and dry),
@@ -36,6 +40,24 @@ def cautions(situation: Situation) -> list[Caution]:
         "frozen-cells": brief.temperature_c <= 0,
     }
     return [caution for caution, due in here.items() if due]
+
+
+def caution_words(caution: Caution, situation: Situation) -> str:
+    """A caution as it is read beside a plan."""
+    if caution != "no-housing":
+        return CAUTIONS[caution]
+    given = situation.given
+    near = [one for one in given.compatible if one.kind == "housing" and one.reason != "other-device"]
+    told = "".join(f" {one.label}: {one.words}." for one in near)
+    return f"{too_deep(given)}. Take a housing rated for it, or plan less deep.{told}"
+
+
+def too_deep(given: Given) -> str:
+    """That a bare body goes deeper than it may, in words; asked only where it does."""
+    assert given.brief.water is not None, "asked only under water"
+    deepest, device = given.brief.water.deepest_m, given.device
+    bare = f"is bare to {metres(device.depth_rating_m)}" if device.depth_rating_m else "must stay dry"
+    return f"No housing in the bag for {metres(deepest)}: {device.name} {bare}"
 
 
 def assumptions(situation: Situation) -> list[Assumption]:

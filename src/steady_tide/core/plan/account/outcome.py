@@ -6,6 +6,7 @@ from typing import Final
 import numpy as np
 
 from steady_tide.core.exposure.reach import ENDINGS, LedgerLine, Mark, Reach, Tolerance, ledger, reach
+from steady_tide.core.habits import metres
 from steady_tide.core.kit.settings import Setting, Value, settings_that
 from steady_tide.core.plan.account.answer import fitted, range_words
 from steady_tide.core.plan.account.plan import (
@@ -140,8 +141,15 @@ def hopeless(chosen: ExposedSet) -> list[Price]:
 
 
 def headline(values: Mapping[Setting, Value], texts: Mapping[Setting, str], chosen: ExposedSet) -> str:
-    """The set in one line, from its values as they are read; an automatic shutter by what it will be about."""
+    """The set in one line, from its values as they are read; first what would drown the camera.
+
+    An automatic shutter is told by what it will be about.
+    """
     read = {**texts, Setting.ND_FILTER: fitted(values, texts, chosen) or "bare lens"}
     if chosen.settings.shortest_s < chosen.settings.longest_s:
         read[Setting.SHUTTER] = f"about {about_text(chosen.aim.shutter_s)} s"
-    return " · ".join(read[setting] for setting in HEADLINE if setting in read)
+    told = [read[setting] for setting in HEADLINE if setting in read]
+    water = chosen.situation.brief.water
+    if water is not None and chosen.situation.given.lacks_housing:
+        told.insert(0, f"no housing for {metres(water.deepest_m)}")
+    return " · ".join(told)

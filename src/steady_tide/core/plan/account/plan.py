@@ -1,6 +1,6 @@
 """The plan document: the whole set with its reasons, and its honest opposite, a conflict."""
 
-from typing import Literal
+from typing import Final, Literal
 
 from pydantic import Field
 
@@ -9,7 +9,7 @@ from steady_tide.core.exposure.reach import EndKind, ExposureSet
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LightLevel
 
-RULES_VERSION = "7"
+RULES_VERSION = "8"
 """Raised whenever the same inputs may give another plan."""
 
 
@@ -225,8 +225,18 @@ class Price(Part):
 
 
 Caution = Literal[
-    "diving", "wildlife", "in-motion", "flying", "mains-and-liquids", "backwards", "flashing", "frozen-cells"
+    "no-housing",
+    "diving",
+    "wildlife",
+    "in-motion",
+    "flying",
+    "mains-and-liquids",
+    "backwards",
+    "flashing",
+    "frozen-cells",
 ]
+ALERTING: Final[tuple[Caution, ...]] = ("no-housing",)
+"""Cautions that come first wherever a set is told."""
 Practice = Literal[
     "slow-steps", "lamp-below", "hold-still", "own-shadow", "cut-out", "lock-on-sky", "noon", "two-angles", "trial",
     "dew", "dew-unknown", "wind-limit",
@@ -331,6 +341,11 @@ class Plan(Part):
     assumption_keys: list[Assumption] = Field(default=[], description="What `assumptions` say, in their order.")
     running: Running | None = Field(default=None, description="What it takes of cells, cards and cooling.")
     exposing: ExposureSet | None = Field(default=None, description="What of it decides exposure.")
+
+    @property
+    def alerts(self) -> list[str]:
+        """What nobody may set out without, in words: told before anything else, on every paper."""
+        return [words for key, words in zip(self.caution_keys, self.cautions, strict=False) if key in ALERTING]
 
     @property
     def sketch(self) -> Sketch:

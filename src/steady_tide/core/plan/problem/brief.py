@@ -1,9 +1,10 @@
 """The brief: what the scene is, what it is for, and how it will be filmed."""
 
+from collections.abc import Mapping
 from itertools import pairwise
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from steady_tide.core.document import Rational
 from steady_tide.core.kit.bag import Carried as Carrying
@@ -42,6 +43,7 @@ class DivePoint(Typed):
     depth_m: float = Field(ge=0, le=200)
 
 
+RATING = "housing_rating_m"
 MOST_POINTS = 200
 """A profile is kept in so many points at most; longer logs are thinned."""
 
@@ -56,10 +58,15 @@ class Water(Typed):
     )
     colour: Literal["ocean", "blue", "clear", "green", "murky"] = "green"
     port: Literal["bare", "flat", "dome"] = "flat"
-    housing_rating_m: float | None = Field(
-        default=None, gt=0, le=200, description="Rating of the housing [m]; none = bare."
-    )
     lamp: bool = Field(default=False, description="Whether a lamp lights the subject.")
+
+    @model_validator(mode="before")
+    @classmethod
+    def _without_rating(cls, data: Any) -> Any:
+        """Briefs once stated the rating of a housing, which hid what lies in the bag; such a statement is left out."""
+        if isinstance(data, Mapping) and RATING in data:
+            return {name: value for name, value in data.items() if name != RATING}
+        return data
 
     @property
     def middle_m(self) -> float:

@@ -166,11 +166,16 @@ class Given:
 
     @cached_property
     def housing(self) -> Housing | None:
-        """The housing of the bag that goes deepest here; None when a rating was typed."""
-        water = self.brief.water
-        if water is None or water.housing_rating_m is not None:
+        """The housing of the bag that goes deepest here; None when none fits, or none is needed out of the water."""
+        if self.brief.water is None:
             return None
         return max(self.usable_of(Housing), key=lambda item: item.depth_rating_m, default=None)
+
+    @cached_property
+    def lacks_housing(self) -> bool:
+        """Whether it goes deeper than the bare body may, and the bag has no housing for that."""
+        water = self.brief.water
+        return water is not None and self.housing is None and water.deepest_m > self.device.depth_rating_m
 
     def colour_stops(self, item: ColourFilter) -> float:
         """Stops a colour filter takes: from its spectrum in the light of the depth, else as said."""

@@ -1,0 +1,60 @@
+"""What lists tell of a plan: written when the plan is kept, so that a list need not read plans."""
+
+from typing import Literal
+
+from steady_tide.core.kit.settings import label_in_text
+from steady_tide.core.plan.account.plan import Conflict, Plan
+from steady_tide.desk.views import LightSummary, Outcome, Refusal, View
+
+
+class Summary(View):
+    """A plan in a line: what it is, what still needs a decision, and its light against its marks."""
+
+    outcome: Literal["plan", "conflict", "refused"]
+    headline: str
+    to_decide: list[str]
+    light: LightSummary | None
+
+
+def summary_of(outcome: Outcome) -> Summary:
+    """What lists tell of a plan, a conflict or a refusal."""
+    return Summary(
+        outcome=outcome.outcome, headline=_headline(outcome), to_decide=to_decide(outcome), light=_light(outcome)
+    )
+
+
+def _headline(outcome: Outcome) -> str:
+    if isinstance(outcome, Plan):
+        return outcome.headline
+    return outcome.words if isinstance(outcome, Conflict) else outcome.problems[0].message
+
+
+def _light(outcome: Outcome) -> LightSummary | None:
+    if not isinstance(outcome, Plan):
+        return None
+    return LightSummary(
+        dark_ev100=outcome.dark_ev100,
+        ev100=outcome.light.ev100,
+        bright_ev100=outcome.bright_ev100,
+        uncertainty_stops=outcome.light.uncertainty_stops,
+        low_ev100=outcome.reach.low.ev100,
+        high_ev100=outcome.reach.high.ev100,
+    )
+
+
+def to_decide(outcome: Outcome) -> list[str]:
+    """What still needs a decision: conflicts, light beyond the marks, dear prices."""
+    if isinstance(outcome, Refusal):
+        return [outcome.problems[0].message]
+    if isinstance(outcome, Conflict):
+        return [outcome.words]
+    found = list(outcome.alerts)
+    if not outcome.reach.holds_dark:
+        short = outcome.reach.low.ev100 - outcome.dark_ev100
+        found.append(f"the darkest light lies {short:.1f} stops below the low mark")
+    if not outcome.reach.holds_bright:
+        found.append(
+            f"the brightest light lies {outcome.bright_ev100 - outcome.reach.high.ev100:.1f} stops above the high mark"
+        )
+    found += [f"{label_in_text(price.label)}: {price.words}" for price in outcome.prices[:1]]
+    return found

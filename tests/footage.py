@@ -64,3 +64,17 @@ def a_clip(
         shot = a_shot(width=width, focal_px=0.8 * width)
         film(path, shot, Happening(seconds=seconds, seed=seed), codec=codec, timecode="10:00:00:00")
         return path.read_bytes()
+
+
+@lru_cache(maxsize=64)
+def _filmed(shot: str, happening: str, codec: str, quality: int) -> bytes:
+    with TemporaryDirectory() as folder:
+        path = Path(folder) / "clip.mp4"
+        made = Shot.model_validate_json(shot)
+        film(path, made, Happening.model_validate_json(happening), codec=codec, quality=quality)
+        return path.read_bytes()
+
+
+def filmed_once(shot: Shot, happening: Happening, *, codec: str = "h264", quality: int = 10) -> bytes:
+    """A clip of a shot as bytes; the same is filmed once for a whole run of tests."""
+    return _filmed(shot.model_dump_json(), happening.model_dump_json(), codec, quality)

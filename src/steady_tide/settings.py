@@ -38,6 +38,8 @@ class Settings(BaseSettings):
     """Addresses of proxies, with commas between, whose word is taken for where a request comes from."""
     registration: Registration = "open"
     """Who may make an account: everybody, who was invited with `./tide account invite`, or nobody."""
+    demo_footage: bool = True
+    """Whether the demo begins with its clips, which are read in the background."""
     fsync: bool = True
     """Only tests on a throwaway cluster set this to false."""
 

@@ -14,7 +14,7 @@ from steady_tide.launch.cluster import Cluster
 from steady_tide.store.database import Database
 from tests.browser.serving import serving
 
-PATIENCE_MS = 40_000
+PATIENCE_MS = 240_000
 """How long the slowest machine may take to show something: how fast it is, is no matter of these tests."""
 expect.set_options(timeout=PATIENCE_MS)
 DESK: Any = {"width": 1280, "height": 800}

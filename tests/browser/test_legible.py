@@ -1,11 +1,14 @@
 """Every place can be read: no type too small, no label cut, at every size of window and twice enlarged."""
 
+import re
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page
+from playwright.sync_api import Page
 
-from tests.browser.test_places import places
+from tests.browser.conftest import DESK
+from tests.browser.picking import setting
+from tests.browser.test_places import places, violations
 
 pytestmark = pytest.mark.browser
 
@@ -54,33 +57,57 @@ SMALL_TARGETS = """least => {
 FINGER = 44
 
 
-def test_whatever_is_pressed_on_a_phone_is_as_large_as_a_finger(phone: Page, demo: str) -> None:
+def faults(page: Page, name: str, least: float) -> list[str]:
+    """What of a page cannot be read as it stands in its window."""
+    told = [f"{name}, too small: {one}" for one in page.evaluate(SMALL, least)]
+    told += [f"{name}, cut: {one}" for one in page.evaluate(CUT)]
+    if page.evaluate("document.documentElement.scrollWidth > innerWidth"):
+        told.append(f"{name} is wider than its window")
+    return told
+
+
+def at_every_size(page: Page, name: str) -> list[str]:
+    """The same in every size of window, one after another, without opening it anew."""
     told = []
-    for name, address in places(phone, demo).items():
-        if name == "camera":  # A table of a hundred cells is edited on a desk; on a phone it can be read.
-            continue
-        phone.goto(address)
-        phone.get_by_role("heading").first.wait_for()
-        phone.wait_for_load_state("networkidle")
-        told += [f"{name}: {one}" for one in phone.evaluate(SMALL_TARGETS, FINGER)]
-    assert not told, "\n".join(told)
+    for window, (width, height, least) in SIZES.items():
+        page.set_viewport_size({"width": width, "height": height})
+        page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
+        told += [f"{window}: {one}" for one in faults(page, name, least)]
+    page.set_viewport_size(DESK)
+    return told
 
 
-@pytest.mark.parametrize("window", SIZES)
-def test_nothing_is_too_small_to_read_or_cut(browser: Browser, demo: str, window: str) -> None:
-    width, height, least = SIZES[window]
-    page: Page = browser.new_page(viewport={"width": width, "height": height})
+def test_every_place_can_be_read_and_used_by_everybody(page: Page, demo: str) -> None:
+    """Each place is opened once: read at every size, and by day and night held against the rules of accessibility."""
     told = []
     for name, address in places(page, demo).items():
         page.goto(address)
         page.get_by_role("heading").first.wait_for()
         page.wait_for_load_state("networkidle")
-        told += [f"{name}, too small: {one}" for one in page.evaluate(SMALL, least)]
-        told += [f"{name}, cut: {one}" for one in page.evaluate(CUT)]
-        if page.evaluate("document.documentElement.scrollWidth > innerWidth"):
-            told.append(f"{name} is wider than its window")
-    page.close()
+        told += at_every_size(page, name)
+        if name == "bench":
+            setting(page, "Shutter").click()
+        for watch in ("day", "night"):
+            page.evaluate("watch => { document.documentElement.dataset.watch = watch }", watch)
+            told += [f"{name} by {watch}: {one}" for one in violations(page)]
+        page.evaluate("document.documentElement.dataset.watch = 'day'")
     assert not told, "\n".join(told)
+
+
+def test_every_place_fits_a_phone_and_a_finger(phone: Page, demo: str) -> None:
+    told = []
+    for name, address in places(phone, demo).items():
+        phone.goto(address)
+        phone.get_by_role("heading").first.wait_for()
+        phone.wait_for_load_state("networkidle")
+        if phone.evaluate("document.documentElement.scrollWidth > innerWidth"):
+            told.append(f"{name} is wider than a phone")
+        if name != "camera":  # A table of a hundred cells is edited on a desk; on a phone it can be read.
+            told += [f"{name}: {one}" for one in phone.evaluate(SMALL_TARGETS, FINGER)]
+    assert not told, "\n".join(told)
+    phone.goto(demo)
+    small = phone.get_by_role("img", name=re.compile("^Light ")).first.bounding_box()
+    assert small and small["x"] >= 0 and small["x"] + small["width"] <= 390, "the small diagrams are not cut"
 
 
 def test_a_cut_label_and_small_type_would_be_found(page: Page, demo: str) -> None:
@@ -117,16 +144,9 @@ def opened(page: Page, address: str) -> Iterator[str]:
         yield f"first card after {answer}"
 
 
-@pytest.mark.parametrize("window", SIZES)
-def test_nothing_that_opens_is_too_small_or_cut(browser: Browser, demo: str, window: str) -> None:
-    width, height, least = SIZES[window]
-    context = browser.new_context(viewport={"width": width, "height": height}, locale="en-GB", service_workers="block")
-    page, told = context.new_page(), []
+def test_nothing_that_opens_is_too_small_or_cut(page: Page, demo: str) -> None:
+    told = []
     for name in opened(page, demo):
         page.wait_for_load_state("networkidle")
-        told += [f"{name}, too small: {one}" for one in page.evaluate(SMALL, least)]
-        told += [f"{name}, cut: {one}" for one in page.evaluate(CUT)]
-        if page.evaluate("document.documentElement.scrollWidth > innerWidth"):
-            told.append(f"{name} is wider than its window")
-    context.close()
+        told += at_every_size(page, name)
     assert not told, "\n".join(told)

@@ -13,6 +13,8 @@ from threading import Thread
 from steady_tide.settings import PROJECT
 
 ADDRESS = "Open the demo shoot"
+PATIENCE_S = 300.0
+"""How long the slowest machine may take: how fast it is, is no matter of these tests."""
 
 
 HEARD = "import os, signal, sys; signal.signal(signal.SIGINT, signal.SIG_DFL); os.execv(sys.argv[1], sys.argv[1:])"
@@ -20,7 +22,9 @@ HEARD = "import os, signal, sys; signal.signal(signal.SIGINT, signal.SIG_DFL); o
 
 
 def command(home: Path, *arguments: str, name: str = "demo", fsync: bool = False) -> subprocess.Popen[str]:
-    environment = {**os.environ, "STEADY_TIDE_HOME": str(home), "STEADY_TIDE_FSYNC": str(fsync), "PYTHONPATH": "src"}
+    """The product by its command. Its demo comes without footage, which would be read beside what is tested."""
+    told = {"STEADY_TIDE_HOME": str(home), "STEADY_TIDE_FSYNC": str(fsync), "STEADY_TIDE_DEMO_FOOTAGE": "false"}
+    environment = {**os.environ, **told, "PYTHONPATH": "src"}
     environment.pop("STEADY_TIDE_DATABASE_URL", None)
     began = (sys.executable, "-m", "steady_tide", name)
     return subprocess.Popen(
@@ -29,7 +33,7 @@ def command(home: Path, *arguments: str, name: str = "demo", fsync: bool = False
     )  # fmt: skip
 
 
-def until(process: subprocess.Popen[str], words: str, seconds: float = 60) -> str:
+def until(process: subprocess.Popen[str], words: str, seconds: float = PATIENCE_S) -> str:
     """Read what is printed until these words come; returns all of it."""
     assert process.stdout is not None
     text, deadline = "", time.monotonic() + seconds
@@ -55,7 +59,7 @@ def running(
         yield address
     finally:
         process.send_signal(signal.SIGINT)
-        process.wait(timeout=60)
+        process.wait(timeout=PATIENCE_S)
     drain.join()
 
 

@@ -14,7 +14,7 @@ from steady_tide.launch.cluster import Cluster, choose_home
 from steady_tide.launch.port import bind
 from steady_tide.launch.words import StartError
 from steady_tide.settings import PROJECT
-from tests.launch.running import ADDRESS, command, running, until
+from tests.launch.running import ADDRESS, PATIENCE_S, command, running, until
 from tests.service import joined
 
 
@@ -30,7 +30,7 @@ def test_ctrl_c_stops_what_it_started_and_a_second_start_is_quick_and_finds_ever
     with running(home) as address:
         assert answers(address)
         second = command(home)
-        told, _ = second.communicate(timeout=30)
+        told, _ = second.communicate(timeout=PATIENCE_S)
         assert second.returncode == 0
         assert "already running" in told and address in told
     assert not answers(address)
@@ -60,7 +60,7 @@ def test_a_worker_of_its_own_does_what_the_service_leaves_to_it(home: Path) -> N
         shoot = client.post("/api/shoots", json={"name": "A day"}).json()["id"]
         job = client.post(f"/api/shoots/{shoot}/cards", params={"minute": 700}, content=b"no picture").json()["id"]
         with running(home, name="worker", ready="working"):
-            deadline = time.monotonic() + 60
+            deadline = time.monotonic() + PATIENCE_S
             while not (told := client.get(f"/api/jobs/{job}").json())["ended"] and time.monotonic() < deadline:
                 time.sleep(0.1)
         assert told["state"] == "refused" and told["problems"][0]["path"] == ["file"]

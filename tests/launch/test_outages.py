@@ -16,7 +16,7 @@ from steady_tide.launch.backup import BackupError, back_up, bring_back
 from steady_tide.launch.cluster import Cluster
 from steady_tide.launch.running import RunFile
 from steady_tide.settings import Settings
-from tests.launch.running import command, drained, running, until
+from tests.launch.running import PATIENCE_S, command, drained, running, until
 from tests.service import joined
 
 READY = "Open Steady Tide"
@@ -132,7 +132,7 @@ def test_a_home_that_cannot_be_is_told_in_words(tmp_path: Path, kind: str) -> No
     file = tmp_path / "file"
     file.write_text("")
     process = command(file if kind == "file" else file / "home", name="serve")
-    told, _ = process.communicate(timeout=60)
+    told, _ = process.communicate(timeout=PATIENCE_S)
     assert process.returncode == 2 and "cannot be used" in told and "Traceback" not in told
 
 

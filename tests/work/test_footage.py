@@ -23,7 +23,7 @@ from steady_tide.store.tables import Account, ClipRow, JobRow, SetupRow
 from steady_tide.work import footage as taking_in
 from steady_tide.work.queue import Interrupted, Turn
 from tests.api.test_footage import footage, send
-from tests.footage import a_clip, film
+from tests.footage import a_clip, filmed_once
 from tests.media.test_causes import NIGHT, SMALL, SPACES, camera
 from tests.service import add_scene, join
 
@@ -70,9 +70,7 @@ def filmed(
         }
     )
     shot = shot.model_copy(update={"motion": moved})
-    path = folder / f"{seed}.mp4"
-    film(path, shot, Happening(seconds=seconds, seed=seed), codec="h264", quality=10)
-    return path.read_bytes()
+    return filmed_once(shot, Happening(seconds=seconds, seed=seed))
 
 
 def test_a_clip_finds_its_scene_and_is_held_against_its_set(

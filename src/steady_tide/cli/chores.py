@@ -6,6 +6,7 @@ import os
 import subprocess
 import sys
 import time
+from collections.abc import Sequence
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
@@ -44,25 +45,34 @@ def _steps() -> list[tuple[str, list[str], Path]]:
 
 
 def run_tests(arguments: argparse.Namespace) -> int:
-    """Checks first, then pytest, both on every core; given arguments go to pytest alone. Says where the time went."""
+    """Checks and pytest side by side, on every core; given arguments go to pytest alone. Says where the time went."""
     spent: dict[str, float] = {}
-    if not arguments.rest and not _checks_pass(spent):
-        return 1
+    if arguments.rest:
+        return _pytest(arguments.rest)
+    with ThreadPoolExecutor(1) as beside:
+        checks = beside.submit(_checks_pass, spent)
+        begun = time.monotonic()
+        # Those who wait for a browser or a file leave a core to another.
+        at_once = 2 * (os.cpu_count() or 1)
+        status = _pytest(["-q", "-n", str(at_once), "--dist", "loadfile", "--durations", "12", "--durations-min", "2"])
+        spent["tests (pytest)"] = time.monotonic() - begun
+        passed = checks.result()
+    print("== where the time went", flush=True)
+    for name, seconds in sorted(spent.items(), key=lambda pair: -pair[1]):
+        print(f"{seconds:7.1f} s  {name}")
+    if not passed:
+        print("== a check failed; what it said stands further up", flush=True)
+    return status or int(not passed)
+
+
+def _pytest(given: Sequence[str]) -> int:
     print("== tests (pytest)", flush=True)
-    begun = time.monotonic()
-    usual = ["-q", "-n", str(os.cpu_count() or 1), "--dist", "loadfile", "--durations", "12", "--durations-min", "2"]
-    command = [sys.executable, "-m", "pytest", *(arguments.rest or usual)]
-    status = subprocess.run(command, cwd=PROJECT, env=_environment(), check=False).returncode
-    spent["tests (pytest)"] = time.monotonic() - begun
-    if not arguments.rest:
-        print("== where the time went", flush=True)
-        for name, seconds in sorted(spent.items(), key=lambda pair: -pair[1]):
-            print(f"{seconds:7.1f} s  {name}")
-    return status
+    command = [sys.executable, "-m", "pytest", *given]
+    return subprocess.run(command, cwd=PROJECT, env=_environment(), check=False).returncode
 
 
 def _checks_pass(spent: dict[str, float]) -> bool:
-    """Run every check, as many at once as there are cores; what fails is told whole."""
+    """Run every check, one after another beside the tests; what fails is told whole."""
 
     def check(step: tuple[str, list[str], Path]) -> tuple[str, int, str, float]:
         name, command, folder = step
@@ -71,13 +81,13 @@ def _checks_pass(spent: dict[str, float]) -> bool:
         return name, done.returncode, done.stdout + done.stderr, time.monotonic() - begun
 
     passed = True
-    with ThreadPoolExecutor(os.cpu_count() or 1) as pool:
-        for name, code, said, seconds in pool.map(check, _steps()):
-            spent[name] = seconds
-            print(f"== {name}{': failed' if code else ''}", flush=True)
-            if code:
-                print(said, flush=True)
-            passed = passed and not code
+    for step in _steps():
+        name, code, said, seconds = check(step)
+        spent[name] = seconds
+        print(f"== {name}{': failed' if code else ''}", flush=True)
+        if code:
+            print(said, flush=True)
+        passed = passed and not code
     return passed
 
 

@@ -141,7 +141,7 @@ def _served(settings: Settings, start: Start, run_file: RunFile) -> int:
     say("starting the database …")
     with open_database(settings, start.name) as (database, cluster):
         if start.demo:
-            _load_demo(database, open_files(settings, start.name))
+            _load_demo(database, open_files(settings, start.name), footage=settings.demo_footage)
         database.close()
         made = _answering(settings, start, database.url, address)
         run_file.write(address)
@@ -193,8 +193,11 @@ def _answered(made: Answering, listener: socket.socket, start: Start, cluster: C
         crew.watch()
 
 
-def _load_demo(database: Database, files: Files) -> None:
+def _load_demo(database: Database, files: Files, *, footage: bool) -> None:
     from steady_tide.demo.footage import first_start
+    from steady_tide.demo.load import load_demo
 
     with database.session() as session:
-        first_start(session, Queue(libpq(database.url)), files)
+        if footage:
+            first_start(session, Queue(libpq(database.url)), files)
+        load_demo(session)

@@ -34,6 +34,11 @@ PINS: dict[str, Any] = {**SMALL, "frame_rate": "25", "shutter": "1/50", "iso_cei
 @pytest.fixture
 def scene(creator: TestClient) -> dict[str, Any]:
     """A walk at night, planned on a camera with a small mode."""
+    return a_walk(creator)
+
+
+def a_walk(creator: TestClient) -> dict[str, Any]:
+    """The same for anybody with the demo's kit."""
     devices = {one["key"]: one["id"] for one in creator.get("/api/kit/devices").json()}
     before = creator.get(f"/api/kit/devices/{devices['skarv-a4']}").json()
     told = {"before": before, "after": camera().plain()}

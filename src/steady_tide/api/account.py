@@ -7,7 +7,7 @@ from fastapi import APIRouter, Body, Depends, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.bodies import MB, largest
-from steady_tide.api.context import PasswordTurn, RowsOf, Token, WorkplaceOf
+from steady_tide.api.context import PasswordTurn, PlainOf, RowsOf, Token
 from steady_tide.api.downloads import download
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.habits import Habits
@@ -95,7 +95,7 @@ def sign_out(account: OwnOf, session_id: UUID) -> OwnView:
 
 
 @router.get("/archive", response_class=Response, responses={200: {"content": ZIP}})
-def take_out(at: WorkplaceOf) -> Response:
+def take_out(at: PlainOf) -> Response:
     """Everything the account owns, as one archive of open formats."""
     return download(Archives(at).taken_out(), "application/zip", "steady-tide.zip")
 
@@ -105,7 +105,7 @@ def take_out(at: WorkplaceOf) -> Response:
     status_code=204,
     openapi_extra={**largest(LARGEST_ARCHIVE), "requestBody": {"required": True, "content": ZIP}},
 )
-def bring_in(at: WorkplaceOf, archive: Annotated[bytes, Body(media_type="application/zip")]) -> None:
+def bring_in(at: PlainOf, archive: Annotated[bytes, Body(media_type="application/zip")]) -> None:
     """Bring an archive in beside what is there; all of it or nothing."""
     Archives(at).bring_in(archive)
 

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
 from steady_tide.api.bodies import MB, largest
-from steady_tide.api.context import ConnectionTurn, PlainOf, PlannerTurn, RowsOf, ServiceOf, WorkplaceOf
+from steady_tide.api.context import ConnectionTurn, PageOf, PlainOf, PlannerTurn, RowsOf, ServiceOf
 from steady_tide.api.problems import RESPONSES
 from steady_tide.api.session import FromOf
 from steady_tide.api.shares import Link
@@ -57,13 +57,13 @@ class LinkRequest(BaseModel):
 
 
 @router.get("/shoots/{shoot_id}/pack")
-def pack(at: WorkplaceOf, shoot_id: UUID, within_s: Within = LONG_S) -> Pack:
+def pack(at: PageOf, shoot_id: UUID, within_s: Within = LONG_S) -> Pack:
     """A shoot to take along."""
     return Packing(at, shoot_id, within_s=within_s).pack()
 
 
 @router.post("/shoots/{shoot_id}/entries", openapi_extra=largest(LARGEST))
-def send(at: WorkplaceOf, shoot_id: UUID, sent: Sent) -> Received:
+def send(at: PlainOf, shoot_id: UUID, sent: Sent) -> Received:
     """Keep what was noted in the field; sent again, it is kept once."""
     return Inbox(at).receive(shoot_id, sent.client, sent.now, sent.entries)
 

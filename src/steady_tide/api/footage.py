@@ -12,6 +12,7 @@ from steady_tide.api.bodies import MB, TooSlow, largest
 from steady_tide.api.context import (
     ConnectionTurn,
     JobsOf,
+    PlainOf,
     PlannerTurn,
     RowsOf,
     Service,
@@ -183,20 +184,20 @@ def _expires(one: UploadView) -> str:
 
 
 @router.get("/shoots/{shoot_id}/footage")
-def footage(at: WorkplaceOf, shoot_id: UUID) -> Footage:
+def footage(at: PlainOf, shoot_id: UUID) -> Footage:
     """The clips of a shoot, and those of none."""
     return Clips(at).of(shoot_id)
 
 
 @router.get("/footage/known")
-def known(at: WorkplaceOf, quick: Annotated[str, Query(max_length=64)]) -> list[ClipView]:
+def known(at: PlainOf, quick: Annotated[str, Query(max_length=64)]) -> list[ClipView]:
     """The clip with these contents that is here already, by a hash of its length and ends."""
     found = Clips(at).known(checked_quick(quick))
     return [] if found is None else [found]
 
 
 @router.get("/clips/{clip_id}")
-def clip(at: WorkplaceOf, clip_id: UUID) -> ClipDetail:
+def clip(at: PlainOf, clip_id: UUID) -> ClipDetail:
     """A clip with everything it says, held against its set."""
     return Clips(at).one(clip_id)
 
@@ -231,13 +232,13 @@ def all_again(jobs: JobsOf, shoot_id: UUID) -> Footage:
 
 
 @router.put("/clips/{clip_id}/selects")
-def pick(at: WorkplaceOf, clip_id: UUID, selects: Selects) -> ClipView:
+def pick(at: PlainOf, clip_id: UUID, selects: Selects) -> ClipView:
     """Keep what is picked out of a clip: in and out, rating, speed, verdict."""
     return Clips(at).pick(clip_id, selects)
 
 
 @router.put("/clips/{clip_id}/dialled")
-def note_dialled(at: WorkplaceOf, clip_id: UUID, told: DialledValue) -> ClipDetail:
+def note_dialled(at: PlainOf, clip_id: UUID, told: DialledValue) -> ClipDetail:
     """Note that a value is on the camera of a clip now."""
     return Clips(at).note_dialled(clip_id, told.setting, told.value)
 
@@ -312,13 +313,13 @@ def undo_lesson(at: WorkplaceOf, lesson_id: UUID) -> LessonsView:
 
 
 @router.delete("/clips/{clip_id}")
-def delete(at: WorkplaceOf, clip_id: UUID) -> ClipView:
+def delete(at: PlainOf, clip_id: UUID) -> ClipView:
     """Delete a clip; it can be brought back within a week."""
     return Clips(at).delete(clip_id)
 
 
 @router.post("/clips/{clip_id}/bring-back")
-def bring_back(at: WorkplaceOf, clip_id: UUID) -> ClipView:
+def bring_back(at: PlainOf, clip_id: UUID) -> ClipView:
     """Bring a deleted clip back."""
     return Clips(at).bring_back(clip_id)
 

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Body, Path, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.bodies import MB, largest
-from steady_tide.api.context import RowsOf, WorkplaceOf
+from steady_tide.api.context import PageOf, RowsOf
 from steady_tide.api.downloads import download
 from steady_tide.api.problems import RESPONSES
 from steady_tide.core.advice.assumed import Mattering
@@ -189,13 +189,13 @@ def forget(rows: RowsOf, device_id: UUID, slot: Annotated[int, Path(ge=1, le=50)
 
 
 @router.get("/devices/{device_id}/strengths")
-def strengths(at: WorkplaceOf, device_id: UUID) -> list[Strength]:
+def strengths(at: PageOf, device_id: UUID) -> list[Strength]:
     """What a camera is good at, by the planner."""
     return KitDesk(at.rows).strengths(device_id, at.shared.planners)
 
 
 @router.get("/devices/{device_id}/mattering")
-def mattering(at: WorkplaceOf, device_id: UUID) -> list[Mattering]:
+def mattering(at: PageOf, device_id: UUID) -> list[Mattering]:
     """What knowing each figure that is assumed of a camera would change on its scenes, most first."""
     return Asking(at).mattering(device_id)
 

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Response
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from steady_tide.api.bodies import MB, largest
-from steady_tide.api.context import RowsOf, WorkplaceOf
+from steady_tide.api.context import PlainOf, RowsOf, WorkplaceOf
 from steady_tide.api.downloads import download
 from steady_tide.api.ids import OwnId
 from steady_tide.api.problems import RESPONSES
@@ -145,7 +145,7 @@ def start_shots(at: WorkplaceOf, shoot_id: UUID, wish: ShotStart) -> ShotsView:
 
 
 @router.get("/shoots/{shoot_id}/shots.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
-def shots_table(at: WorkplaceOf, shoot_id: UUID) -> Response:
+def shots_table(at: PlainOf, shoot_id: UUID) -> Response:
     """The shot list as a table."""
     return download(ShotLists(at).csv(shoot_id), "text/csv", "shots.csv")
 

@@ -6,7 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-from steady_tide.api.context import WorkplaceOf
+from steady_tide.api.context import PlainOf, WorkplaceOf
 from steady_tide.api.ids import OwnId
 from steady_tide.api.problems import RESPONSES
 from steady_tide.api.texts import Name
@@ -75,7 +75,7 @@ def edit(at: WorkplaceOf, scene_id: UUID, change: SceneEdit) -> SceneView:
 
 
 @router.delete("/{scene_id}", status_code=204)
-def delete(at: WorkplaceOf, scene_id: UUID) -> None:
+def delete(at: PlainOf, scene_id: UUID) -> None:
     """Remove a scene."""
     Bench(at).delete_scene(scene_id)
 

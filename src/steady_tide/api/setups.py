@@ -6,7 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel, ConfigDict, Field
 
-from steady_tide.api.context import WorkplaceOf
+from steady_tide.api.context import PageOf, PlainOf, WorkplaceOf
 from steady_tide.api.downloads import download
 from steady_tide.api.problems import RESPONSES
 from steady_tide.api.texts import Address
@@ -133,13 +133,13 @@ def what_if(
 
 
 @router.get("/{setup_id}/hangs-on")
-def hangs_on(at: WorkplaceOf, setup_id: UUID) -> list[Dependence]:
+def hangs_on(at: PageOf, setup_id: UUID) -> list[Dependence]:
     """Which inputs would turn this plan, most decisive first."""
     return Asking(at).hangs_on(setup_id)
 
 
 @router.get("/{setup_id}/helps")
-def helps(at: WorkplaceOf, setup_id: UUID) -> list[Help]:
+def helps(at: PageOf, setup_id: UUID) -> list[Help]:
     """Which changes outside the camera would help this plan most."""
     return Helping(at).helps(setup_id)
 
@@ -151,7 +151,7 @@ def take(at: WorkplaceOf, setup_id: UUID, key: HelpKey, taken: TakenRequest) -> 
 
 
 @router.get("/{setup_id}/bag")
-def bag(at: WorkplaceOf, setup_id: UUID) -> list[Compatibility]:
+def bag(at: PlainOf, setup_id: UUID) -> list[Compatibility]:
     """What each thing in the bag is to this scene on this camera."""
     return Bench(at).bag_of(setup_id)
 

@@ -55,3 +55,17 @@ export function useCloseLink(shoot_id: string) {
     },
   });
 }
+
+/** Throw away what came by a link: takes that nobody filmed, or far too many. */
+export function useClearLink(shoot_id: string) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: (link_id: string) =>
+      got(
+        api.DELETE("/api/shoots/{shoot_id}/links/{link_id}/entries", {
+          params: { path: { shoot_id, link_id } },
+        }),
+      ),
+    onSuccess: () => renew(cache, { queryKey: ["logbook"] }),
+  });
+}

@@ -1,6 +1,7 @@
 """Cards: what to dial into a camera, in the order of its menu, against what is on it now."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Literal
 from uuid import UUID
@@ -11,17 +12,47 @@ from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.picture.colours import card_colour
 from steady_tide.core.picture.taken import Light
 from steady_tide.core.picture.tone import neutral, to_standard
-from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.plan.account.plan import Decision, Plan
 from steady_tide.desk import planners
 from steady_tide.desk.cards.dialled import Dialled, value_text
 from steady_tide.desk.cards.slots import Slots
 from steady_tide.desk.planning import Planner
-from steady_tide.desk.views import CardLine, CardView, Trial
+from steady_tide.desk.views import CardLine, CardView, Outcome, Trial
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.cube import cube_text
 from steady_tide.store.errors import Stale
 from steady_tide.store.repositories.setups import ticks_of, ticks_on
 from steady_tide.store.tables import ReadBackRow, SceneRow, SetupRow, ShootRow
+
+
+def on_card(plan: Plan, device: Device) -> list[Decision]:
+    """What of a plan stands on a card: what is fitted first, then in the order of the camera's menu."""
+    order = {entry.setting: index for index, entry in enumerate(device.menu)}
+    fitted = [one for one in plan.decisions if SETTINGS[one.setting].by_hand and one.value != "none"]
+    menu = [one for one in plan.decisions if one.setting in order]
+    return [*fitted, *sorted(menu, key=lambda one: order[one.setting])]
+
+
+@dataclass(frozen=True)
+class _Card:
+    """What a card is written from."""
+
+    setup: SetupRow
+    scene: SceneRow
+    device: Device
+    school: str
+    outcome: Outcome
+
+    @property
+    def plan(self) -> Plan | None:
+        return self.outcome if isinstance(self.outcome, Plan) else None
+
+    @property
+    def decisions(self) -> list[Decision]:
+        return on_card(self.plan, self.device) if self.plan is not None else []
+
+    def decision(self, setting: str) -> Decision | None:
+        return next((one for one in self.decisions if one.setting == setting), None)
 
 
 class Cards:
@@ -41,27 +72,32 @@ class Cards:
 
     def card(self, setup_id: UUID) -> CardView:
         """The card of a camera on a scene."""
+        return self._told(self._planned(setup_id))
+
+    def _planned(self, setup_id: UUID) -> _Card:
+        """A card before it is written: its plan and what that was made from."""
         setup = self.rows.get(SetupRow, setup_id)
         scene = self.rows.get(SceneRow, setup.scene_id)
-        shoot = self.rows.get(ShootRow, scene.shoot_id)
         planner = Planner.of(self.at)
         outcome = planner.outcome(setup, planner.lit_brief(scene))
-        device = planner.device(setup.device_id)
-        plan = outcome if isinstance(outcome, Plan) else None
+        return _Card(setup, scene, planner.device(setup.device_id), planner.held(setup).name, outcome)
+
+    def _told(self, one: _Card) -> CardView:
+        setup, scene, plan = one.setup, one.scene, one.plan
         return CardView(
             setup_id=setup.id,
             scene_id=scene.id,
-            shoot_id=shoot.id,
+            shoot_id=scene.shoot_id,
             scene_name=scene.name,
-            shoot_name=shoot.name,
-            device_name=device.name,
-            school_name=planner.held(setup).name,
+            shoot_name=self.rows.get(ShootRow, scene.shoot_id).name,
+            device_name=one.device.name,
+            school_name=one.school,
             slot=setup.slot,
             dial_after=Slots(self.rows).after(setup, scene.shoot_id, plan),
-            slots=device.preset_slots,
-            outcome=outcome,
-            lines=self.lines(setup, device, plan) if plan else [],
-            trials=[Trial.model_validate(one) for one in setup.trials],
+            slots=one.device.preset_slots,
+            outcome=one.outcome,
+            lines=self.lines(setup, one.device, plan) if plan else [],
+            trials=[Trial.model_validate(told) for told in setup.trials],
             made_from=f"rules {plan.rules_version}, profile {plan.profile_digest}" if plan else "",
             revision=scene.revision,
         )
@@ -102,11 +138,8 @@ class Cards:
         if ticked is None:
             ticked = {row.setting: row.value for row in self._ticks(setup.id)}
         now = self.dialled.slot(setup.device_id, setup.slot)
-        order = {entry.setting: index for index, entry in enumerate(device.menu)}
-        fitted = [d for d in plan.decisions if SETTINGS[d.setting].by_hand and d.value != "none"]
-        menu = sorted((d for d in plan.decisions if d.setting in order), key=lambda decision: order[decision.setting])
         lines = []
-        for decision in [*fitted, *menu]:
+        for decision in on_card(plan, device):
             on_camera = now.get(decision.setting.value)
             assumed = on_camera if on_camera is not None else str(decision.default)
             lines.append(
@@ -130,17 +163,17 @@ class Cards:
         the card says another value by now: nobody ticks what changed.
         """
         setup = self.rows.get(SetupRow, setup_id, lock=True)
-        card = self.card(setup_id)
-        line = next((line for line in card.lines if line.decision.setting == setting), None)
-        if line is None:
+        card = self._planned(setup_id)
+        decision = card.decision(setting)
+        if decision is None:
             raise BadInput([Problem(("setting",), "this card has no such line")])
-        if str(line.decision.value) != value:
-            raise BadInput([Problem(("value",), f"the card says {line.decision.text} now; read it again")])
+        if str(decision.value) != value:
+            raise BadInput([Problem(("value",), f"the card says {decision.text} now; read it again")])
         self._set_tick(setup_id, setting, value if read_back else None)
         if read_back:
             self.dialled.confirm(setup.device_id, setup.slot, {setting: value})
         self.rows.settle()
-        return self.card(setup_id)
+        return self._told(card)
 
     def _set_tick(self, setup_id: UUID, setting: str, value: str | None) -> None:
         """What is said last holds, also of what was said in the field and comes in later."""
@@ -153,15 +186,15 @@ class Cards:
     def confirm(self, setup_id: UUID, *, revision: int) -> CardView:
         """Note the whole card as dialled in. Raises Stale when the scene changed since the card was shown."""
         setup = self.rows.get(SetupRow, setup_id, lock=True)
-        card = self.card(setup_id)
-        if card.revision != revision:
+        card = self._planned(setup_id)
+        if card.scene.revision != revision:
             raise Stale("the scene has changed since this card was shown; look at it again")
-        values = {line.decision.setting.value: str(line.decision.value) for line in card.lines}
+        values = {decision.setting.value: str(decision.value) for decision in card.decisions}
         for setting, value in values.items():
             self._set_tick(setup_id, setting, value)
         self.dialled.confirm(setup.device_id, setup.slot, values)
         self.rows.settle()
-        return self.card(setup_id)
+        return self._told(card)
 
     def choose_slot(self, setup_id: UUID, slot: int) -> CardView:
         """Put the card on another preset slot of its camera; ticks were for the old one."""

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { helperAddress, onlyHere } from "../../domain/sharing";
-import { useCloseLink, useLinks, useMakeLink, useOwnLink } from "../../state/links";
+import { useClearLink, useCloseLink, useLinks, useMakeLink, useOwnLink } from "../../state/links";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Select } from "../../ui/Select";
@@ -57,9 +57,12 @@ function Links({ shootId }: { shootId: string }) {
       ) : null}
       {error ? <Notice>{error.message}</Notice> : null}
       {own ? (
-        <Button disabled={close.isPending} onClick={() => close.mutate(own.id)}>
-          Close this link
-        </Button>
+        <span className="flex flex-wrap items-center gap-2">
+          <Button disabled={close.isPending} onClick={() => close.mutate(own.id)}>
+            Close this link
+          </Button>
+          {own.counts ? <Clear shootId={shootId} linkId={own.id} /> : null}
+        </span>
       ) : (
         <div className="grid gap-2">
           <label className="flex items-center gap-2">
@@ -100,5 +103,28 @@ function Links({ shootId }: { shootId: string }) {
         told={(one) => (one.counts ? "to look and count, " : "to look, ")}
       />
     </>
+  );
+}
+
+/** What came by a link can be thrown away, all of it; pressed twice. */
+function Clear({ shootId, linkId }: { shootId: string; linkId: string }) {
+  const [asked, setAsked] = useState(false);
+  const clear = useClearLink(shootId);
+  if (clear.data)
+    return (
+      <span role="status" className="text-soft">
+        {clear.data.entries === 0
+          ? "Nothing had come by it."
+          : `${clear.data.entries} ${clear.data.entries === 1 ? "note" : "notes"} thrown away.`}
+      </span>
+    );
+  return (
+    <Button
+      look={asked ? "signal" : "quiet"}
+      disabled={clear.isPending}
+      onClick={() => (asked ? clear.mutate(linkId) : setAsked(true))}
+    >
+      {asked ? "Yes, throw all of it away" : "Throw away what came by it"}
+    </Button>
   );
 }

@@ -148,12 +148,18 @@ def test_the_impossible_is_refused_beside_its_field_and_stays_typed(
     kept(page)
 
 
-def test_too_deep_for_the_housing_is_said_at_the_depth(page: Page, demo: str) -> None:
+def test_a_depth_without_a_housing_is_said_first_and_a_housing_mends_it(page: Page, demo: str) -> None:
+    for item in page.request.get(f"{demo}/api/kit/bag").json():
+        if item["kind"] == "housing":
+            page.request.delete(f"{demo}/api/kit/bag/{item['key']}", headers={"Origin": demo})
     open_scene(page, demo, "Under the rafts")
-    page.get_by_label("Deepest").fill("55")
-    page.get_by_label("Housing rated").fill("40")
-    expect(page.get_by_role("heading", name="This scene is beyond Skarv A4")).to_be_visible()
-    expect(page.get_by_label("Deepest")).to_have_attribute("aria-invalid", "true")
+    page.get_by_label("Deepest").fill("12")
+    answer = page.get_by_test_id("answer")
+    expect(answer).to_contain_text(re.compile("No housing in the bag for 12.m: Skarv A4 is bare to 10.m"))
+    expect(page.get_by_test_id("headline")).to_contain_text(re.compile("^no housing for 12.m"))
+    kept(page)
+    page.get_by_role("link", name="Card", exact=True).click()
+    expect(page.get_by_role("article").get_by_text(re.compile("^No housing in the bag for 12.m"))).to_be_visible()
 
 
 def test_an_edit_made_without_connection_is_kept_and_sent_later(page: Page, demo: str) -> None:

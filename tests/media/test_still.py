@@ -8,7 +8,7 @@ import pytest
 from PIL import ExifTags, Image, PngImagePlugin
 from PIL.TiffImagePlugin import IFDRational
 
-from steady_tide.core.errors import BadInput
+from steady_tide.core.errors import BadInput, NotYet
 from steady_tide.core.light.reading import told
 from steady_tide.media import still
 from steady_tide.media.still import read_card
@@ -89,5 +89,5 @@ def test_a_still_has_a_largest_size(monkeypatch: pytest.MonkeyPatch) -> None:
 
 def test_a_decoder_that_hangs_is_ended(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(still, "SECONDS", 0.001)
-    with pytest.raises(BadInput, match="no picture"):
+    with pytest.raises(NotYet, match="longer than usual"):
         read_card(a_still())

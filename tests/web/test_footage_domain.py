@@ -20,7 +20,7 @@ def test_lengths(call: Call, seconds: float, told: str) -> None:
 
 
 def clip(**more: Any) -> dict[str, Any]:
-    plain = {"id": "a", "name": "a.mp4", "state": "read", "problem": "", "scene_id": None, "setup_id": None}
+    plain = {"id": "a", "name": "a.mp4", "state": "held", "problem": "", "scene_id": None, "setup_id": None}
     return {**plain, "assigned": "", "doubt": 0, "words": "", "as_planned": None, **more}
 
 
@@ -70,7 +70,23 @@ def test_moments_within_a_clip(call: Call, seconds: float, told: str) -> None:
 
 
 @pytest.mark.parametrize(
-    ("states", "at_work"), [([], False), (["read", "refused"], False), (["read", "waiting"], True), (["first"], True)]
+    ("states", "at_work"),
+    [
+        ([], False),
+        (["held", "refused"], False),
+        (["held", "read"], True),
+        (["held", "waiting"], True),
+        (["failed"], False),
+        (["first"], True),
+    ],
+    [
+        ([], False),
+        (["held", "refused"], False),
+        (["held", "read"], True),
+        (["held", "waiting"], True),
+        (["failed"], False),
+        (["first"], True),
+    ],
 )
 def test_whether_something_is_still_worked_on(call: Call, states: list[str], at_work: bool) -> None:
     assert call("footage.atWork", [clip(state=state) for state in states]) is at_work

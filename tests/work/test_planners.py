@@ -26,7 +26,7 @@ STANCE = SCHOOL_BY_KEY["even-keel"].stance
 
 @pytest.fixture(scope="module")
 def pool() -> Iterator[Pool]:
-    made = Pool(1, patience_s=60.0)
+    made = Pool(1, patience_s=600.0)
     made.warm()
     yield made
     made.close()
@@ -97,7 +97,7 @@ def test_what_is_late_is_not_yet_and_there_when_it_is_asked_for_again(
 
 
 def test_a_question_is_stopped_for_what_it_computes_and_the_next_is_answered() -> None:
-    own = Pool(1, patience_s=120.0, most_cpu_s=8.0)
+    own = Pool(1, patience_s=600.0, most_cpu_s=8.0)
     try:
         with pytest.raises(NotYet, match="8 s of computing"):
             own.ask(greedy)
@@ -139,7 +139,7 @@ def test_a_process_that_dies_is_replaced(pool: Pool) -> None:
 
 
 def test_where_all_are_gone_new_ones_begin_but_not_after_closing() -> None:
-    own = Pool(1, patience_s=60.0)
+    own = Pool(1, patience_s=600.0)
     try:
         own.ask(kept, A2)
         own.processes._pool.stop()  # type: ignore[no-untyped-call]

@@ -38,7 +38,7 @@ def own_pid(_: Spaces) -> int:
 @pytest.fixture
 def pool() -> Iterator[Pool]:
     made = Pool(1, patience_s=0.3)
-    made.processes.patience_s = 60.0
+    made.processes.patience_s = 600.0
     made.ask(own_pid)
     made.processes.patience_s = 0.3
     yield made
@@ -55,7 +55,7 @@ def slow(database: Database, files: Files, pool: Pool) -> Service:
 @contextmanager
 def starved(pool: Pool) -> Iterator[None]:
     """The planner gets 20 ms of every two seconds."""
-    pool.processes.patience_s = 60.0
+    pool.processes.patience_s = 600.0
     pid, rested = pool.ask(own_pid), Event()
     pool.processes.patience_s = 0.3
 
@@ -95,7 +95,7 @@ def test_what_waits_for_a_starved_planner_is_told_so_and_right_after_rest(slow: 
                 kept.append({**wanted, "device_ids": [devices["skarv-a4"]]})
         told += outcomes(client, shoot)
     assert "refused" not in told
-    deadline = time.monotonic() + 300
+    deadline = time.monotonic() + 900
     while kept and time.monotonic() < deadline:
         kept = [one for one in kept if client.post(f"/api/shoots/{shoot}/scenes", json=one).status_code != 201]
     while "waiting" in outcomes(client, shoot) and time.monotonic() < deadline:
@@ -124,7 +124,7 @@ def test_a_clip_that_could_not_be_held_is_held_later_and_belongs_to_its_scene(
         (clip,) = footage(client, shoot)["clips"]
         assert (clip["state"], clip["problem"], clip["assigned"]) == ("read", "", ""), "read, and waits to be held"
         assert not client.get(f"/api/jobs/{clip['job_id']}").json()["ended"]
-    deadline = time.monotonic() + 300
+    deadline = time.monotonic() + 900
     while clip["state"] != "held" and time.monotonic() < deadline:
         with slow.database.session() as session:
             session.execute(text("UPDATE procrastinate_jobs SET scheduled_at = now() WHERE status = 'todo'"))

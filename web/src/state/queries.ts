@@ -1,10 +1,8 @@
 /** Server state: one cache, read by key. Nothing of it is kept anywhere else. */
 
 import {
-  keepPreviousData,
   QueryClient,
   queryOptions,
-  useInfiniteQuery,
   useIsMutating,
   useMutation,
   useMutationState,
@@ -42,6 +40,7 @@ export const KEYS = {
   session: ["session"] as const,
   devices: ["devices"] as const,
   shoots: ["shoots"] as const,
+  shoot: (id: string) => ["shoot", id] as const,
   scene: (id: string) => ["scene", id] as const,
   day: (shoot_id: string) => ["day", shoot_id] as const,
   card: (id: string) => ["card", id] as const,
@@ -74,48 +73,17 @@ export function useShoots(wanted = true) {
   return useQuery({ ...shoots, enabled: wanted });
 }
 
-/** How many shoots come at a time. */
-const PAGE = 8;
-
-/** Shoots, newest first, a part at a time: at hand, put away, or those that hold some words. */
-export function useShootPages(sought: string, away: boolean) {
-  const holds = sought.trim();
-  const which = holds ? { sought: holds } : { away };
-  return useInfiniteQuery({
-    queryKey: [...KEYS.shoots, "pages", which],
-    queryFn: ({ pageParam, signal }) =>
-      got(
-        api.GET("/api/shoots", {
-          params: { query: { ...which, most: PAGE, ...(pageParam ? { after: pageParam } : {}) } },
-          signal,
-        }),
-      ),
-    initialPageParam: "",
-    getNextPageParam: (last) => (last.length === PAGE ? last.at(-1)?.id : undefined),
-    placeholderData: keepPreviousData,
-  });
-}
-
-/** Shoots that hold some words, asked of the service; none while nothing is sought. */
-export function useSought(sought: string) {
-  const words = sought.trim();
-  return useQuery({
-    queryKey: [...KEYS.shoots, "sought", words],
-    enabled: words.length > 1,
-    queryFn: ({ signal }) =>
-      got(api.GET("/api/shoots", { params: { query: { sought: words, most: 20 } }, signal })),
-    placeholderData: keepPreviousData,
-  });
-}
-
 /** How long an answer may plan before it comes [s]; what is not planned by then is told as waiting. */
 const WITHIN_S = 1;
 const AGAIN_MS = 500;
 
-/** One shoot as it stands. follow: ask again while sets of it wait to be planned. */
-export function useShoot(shoot_id: string, { wanted = true, follow = false } = {}) {
+/**
+ * One shoot as it stands. follow: ask again while sets of it wait to be planned. as_of: of when the list is that it is
+ * shown in; a newer list has it asked for anew, and one that is gone from it is not.
+ */
+export function useShoot(shoot_id: string, { wanted = true, follow = false, as_of = 0 } = {}) {
   return useQuery({
-    queryKey: [...KEYS.shoots, "one", shoot_id],
+    queryKey: [...KEYS.shoot(shoot_id), as_of],
     enabled: wanted,
     queryFn: ({ signal }) =>
       got(
@@ -126,6 +94,7 @@ export function useShoot(shoot_id: string, { wanted = true, follow = false } = {
       ),
     refetchInterval: ({ state }) =>
       follow && state.data && planned([state.data]).waiting > 0 ? AGAIN_MS : false,
+    placeholderData: (before) => (before?.id === shoot_id ? before : undefined),
   });
 }
 
@@ -157,6 +126,7 @@ export function useChangeShoot(shown: ShootView) {
     onSuccess: () => {
       begun.kept();
       renew(cache, { queryKey: KEYS.shoots });
+      renew(cache, { queryKey: KEYS.shoot(shoot_id) });
       renew(cache, { queryKey: KEYS.day(shoot_id) });
     },
   });

@@ -4,7 +4,7 @@ import { shortSentence } from "../../domain/budget";
 import type { SceneSummary, SetupSummary, ShootView } from "../../domain/documents";
 import { day, words } from "../../domain/format";
 import { habits } from "../../domain/habits";
-import { shortestFirst } from "../../domain/shelf";
+import { planned, shortestFirst } from "../../domain/shelf";
 import { useMadeUp } from "../../state/madeUp";
 import { usePutAway } from "../../state/removed";
 import { Button } from "../../ui/Button";
@@ -24,6 +24,7 @@ export function OneShoot({ shoot }: { shoot: ShootView }) {
   const open = shoot.scenes
     .flatMap((scene) => scene.setups)
     .filter((setup) => setup.to_decide.length > 0).length;
+  const settled = planned([shoot]).waiting > 0 ? "" : "nothing left to decide";
   return (
     <section aria-label={shoot.name} className="mb-6 border rule bg-paper">
       <header className="flex flex-wrap items-baseline gap-x-3 border-b-2 border-ink px-4 py-2">
@@ -31,7 +32,7 @@ export function OneShoot({ shoot }: { shoot: ShootView }) {
         <span className="text-soft">{[shoot.place, day(shoot.day)].filter(Boolean).join(", ")}</span>
         <ShootPlaces shootId={shoot.id} within={false} />
         <span className={`ml-auto ${open ? "font-semibold text-signal" : "text-soft"}`}>
-          {open ? `${open} to decide` : "nothing left to decide"}
+          {open ? `${open} to decide` : settled}
         </span>
       </header>
       <ShortOfDay shoot={shoot} />

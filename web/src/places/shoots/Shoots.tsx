@@ -2,8 +2,9 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { ShootView } from "../../domain/documents";
 import { planned } from "../../domain/shelf";
+import { PAGE, useShootPages } from "../../state/lists";
 import { useNear } from "../../state/near";
-import { useShoot, useShootPages, useShoots } from "../../state/queries";
+import { useShoot, useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { More } from "../../ui/More";
 import { Notice, Waiting } from "../../ui/Notice";
@@ -65,7 +66,7 @@ function Shelves({ many }: { many: boolean }) {
           ) : null}
           {stored > 0 ? (
             <Button aria-pressed={away} onClick={() => setAway(!away)}>
-              {away ? "Show those at hand" : "Put away"}
+              {away ? "Show those at hand" : `Put away (${stored}${stored === PAGE ? " or more" : ""})`}
             </Button>
           ) : null}
         </div>
@@ -79,7 +80,7 @@ function Shelves({ many }: { many: boolean }) {
             : "Every shoot is put away; they stand behind the button above."}
         </p>
       ) : (
-        shown.map((shoot) => <Near key={shoot.id} shoot={shoot} />)
+        shown.map((shoot) => <Near key={shoot.id} shoot={shoot} asOf={pages.dataUpdatedAt} />)
       )}
       {pages.hasNextPage ? <More onMore={() => pages.fetchNextPage()} what="shoots" /> : null}
     </>
@@ -87,9 +88,9 @@ function Shelves({ many }: { many: boolean }) {
 }
 
 /** A shoot as it was planned last, and as it stands once it comes into view. */
-function Near({ shoot }: { shoot: ShootView }) {
+function Near({ shoot, asOf }: { shoot: ShootView; asOf: number }) {
   const [box, near] = useNear<HTMLDivElement>();
-  const own = useShoot(shoot.id, { wanted: near, follow: true }).data;
+  const own = useShoot(shoot.id, { wanted: near, follow: true, as_of: asOf }).data;
   const told = own ?? shoot;
   const { done, waiting } = planned([told]);
   return (

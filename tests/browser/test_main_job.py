@@ -149,10 +149,11 @@ def test_the_impossible_is_refused_beside_its_field_and_stays_typed(
 
 
 def test_a_depth_without_a_housing_is_said_first_and_a_housing_mends_it(page: Page, demo: str) -> None:
+    open_scene(page, demo, "Under the rafts")
     for item in page.request.get(f"{demo}/api/kit/bag").json():
         if item["kind"] == "housing":
             page.request.delete(f"{demo}/api/kit/bag/{item['key']}", headers={"Origin": demo})
-    open_scene(page, demo, "Under the rafts")
+    page.reload()
     page.get_by_label("Deepest").fill("12")
     answer = page.get_by_test_id("answer")
     expect(answer).to_contain_text(re.compile("No housing in the bag for 12.m: Skarv A4 is bare to 10.m"))

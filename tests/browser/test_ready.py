@@ -138,7 +138,7 @@ def test_a_shot_list_begins_with_three_and_is_pulled_into_order(page: Page, demo
 def test_getting_ready_fits_a_phone(phone: Page, demo: str) -> None:
     for place in ("Getting ready", "Shot list"):
         open_place(phone, demo, place)
-        expect(phone.get_by_role("heading", level=1).first).to_be_visible()
+        expect(phone.get_by_role("heading", level=1, name=place)).to_be_visible()
         phone.wait_for_timeout(300)
         assert phone.evaluate("document.documentElement.scrollWidth") <= 390, place
         assert violations(phone) == []

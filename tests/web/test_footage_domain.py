@@ -72,22 +72,10 @@ def test_moments_within_a_clip(call: Call, seconds: float, told: str) -> None:
 @pytest.mark.parametrize(
     ("states", "at_work"),
     [
-        ([], False),
-        (["held", "refused"], False),
-        (["held", "read"], True),
-        (["held", "waiting"], True),
-        (["failed"], False),
-        (["first"], True),
+        ([], False), (["held", "refused"], False), (["held", "read"], True), (["held", "waiting"], True),
+        (["failed"], False), (["first"], True),
     ],
-    [
-        ([], False),
-        (["held", "refused"], False),
-        (["held", "read"], True),
-        (["held", "waiting"], True),
-        (["failed"], False),
-        (["first"], True),
-    ],
-)
+)  # fmt: skip
 def test_whether_something_is_still_worked_on(call: Call, states: list[str], at_work: bool) -> None:
     assert call("footage.atWork", [clip(state=state) for state in states]) is at_work
 

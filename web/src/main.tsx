@@ -2,7 +2,7 @@ import { QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { App, fetchFirst } from "./App";
-import { client } from "./state/queries";
+import { client } from "./state/cache";
 import { keepOffline } from "./state/version";
 import "./theme/index.css";
 

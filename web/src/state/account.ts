@@ -3,7 +3,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import type { OwnView } from "../domain/documents";
-import { KEYS } from "./queries";
+import { KEYS } from "./cache";
 import { renew } from "./renew";
 
 const ACCOUNT = ["account"];

@@ -4,8 +4,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import type { Remedy, Upkeep } from "../domain/documents";
 import { choosePin } from "./acts";
+import { KEYS } from "./cache";
 import { refreshKit } from "./kit";
-import { KEYS } from "./queries";
 import { renew } from "./renew";
 
 const SHORTAGES = "shortages";

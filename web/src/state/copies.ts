@@ -2,7 +2,7 @@
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
-import { KEYS } from "./queries";
+import { KEYS } from "./cache";
 import { renew } from "./renew";
 
 /** Copy a scene: to the end of its own shoot, or of another under another name. */

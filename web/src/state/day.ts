@@ -12,11 +12,11 @@ import {
 } from "../domain/dayActs";
 import type { DayView, MoveView, ReadingView } from "../domain/documents";
 import { type Change, shown } from "../domain/filming";
+import { KEYS } from "./cache";
 import { askDay, sendDive, sendReading } from "./dayCalls";
 import { newId } from "./ids";
 import { intent, lanes } from "./outbox/intents";
 import { outbox, useLane } from "./outbox/use";
-import { KEYS } from "./queries";
 import { useSteps } from "./undo";
 
 /** A shoot's day. wanted: whether to ask at all. */

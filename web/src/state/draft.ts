@@ -4,9 +4,9 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { read, typed, write } from "../domain/brief";
 import type { SceneView } from "../domain/documents";
+import { KEYS } from "./cache";
 import { intent, lanes } from "./outbox/intents";
 import { outbox, useLane } from "./outbox/use";
-import { KEYS } from "./queries";
 import { renew } from "./renew";
 
 const PAUSE_MS = 260;

@@ -6,9 +6,9 @@ import { api, got } from "../client/client";
 import type { ClipDetail, LessonsView, PairVerdict, Selects, Setting } from "../domain/documents";
 import { atWork } from "../domain/footage";
 import { choosePin } from "./acts";
+import { KEYS } from "./cache";
 import { callOffJob } from "./jobs";
 import { refreshKit } from "./kit";
-import { KEYS } from "./queries";
 import { renew } from "./renew";
 import { onArrival } from "./sending";
 

@@ -4,8 +4,8 @@ import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tansta
 import { api, got } from "../client/client";
 import type { BagItem } from "../domain/bag";
 import type { DeviceView } from "../domain/documents";
+import { KEYS } from "./cache";
 import { useBegun } from "./edits";
-import { KEYS } from "./queries";
 import { renew } from "./renew";
 
 /**

@@ -2,7 +2,7 @@
 
 import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { api, got } from "../client/client";
-import { KEYS } from "./queries";
+import { KEYS } from "./cache";
 
 /** How many shoots come at a time. */
 export const PAGE = 8;

@@ -9,7 +9,7 @@ import {
 } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import { Refused } from "../domain/refused";
-import { KEYS } from "./queries";
+import { KEYS } from "./cache";
 import { renew } from "./renew";
 
 const LOGBOOK = ["logbook"] as const;

@@ -2,7 +2,7 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../client/client";
-import { KEYS } from "./queries";
+import { KEYS } from "./cache";
 import { renew } from "./renew";
 
 export function useRemoved() {

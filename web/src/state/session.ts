@@ -5,9 +5,9 @@ import { api, got } from "../client/client";
 import type { Habits, WhoAmI } from "../domain/documents";
 import { likely, setHabits } from "../domain/habits";
 import { Refused } from "../domain/refused";
+import { askShoots, KEYS } from "./cache";
 import { kept } from "./field/kept";
 import { forgetLinks } from "./ownLinks";
-import { askShoots, KEYS } from "./queries";
 import { renew } from "./renew";
 
 export type Entered = { name: string; email: string; password: string; invitation: string };

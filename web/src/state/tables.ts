@@ -4,7 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { transfer } from "../client/transfer";
 import { Refused } from "../domain/refused";
-import { KEYS } from "./queries";
+import { KEYS } from "./cache";
 
 /** word: that of the shot. */
 export function useOwnTable(word: string) {

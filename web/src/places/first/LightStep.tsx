@@ -1,8 +1,8 @@
 import { clock, digits } from "../../domain/day";
 import { COVERS, HOURS_LIGHT, hourOf, ladder, startingHour, timeOf, underSky } from "../../domain/first";
 import { ev, lux, luxOfEv } from "../../domain/format";
+import { useShoot, useVocabulary } from "../../state/cache";
 import { type Said, useHour } from "../../state/first";
-import { useShoot, useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Frame } from "../../ui/TextField";
 import { TownField } from "../shoots/TownField";

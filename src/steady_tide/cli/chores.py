@@ -54,7 +54,20 @@ def run_tests(arguments: argparse.Namespace) -> int:
         begun = time.monotonic()
         # Those who wait for a browser or a file leave a core to another.
         at_once = 2 * (os.cpu_count() or 1)
-        status = _pytest(["-q", "-n", str(at_once), "--dist", "loadfile", "--durations", "12", "--durations-min", "2"])
+        status = _pytest(
+            [
+                "-q",
+                "-n",
+                str(at_once),
+                "--dist",
+                "loadfile",
+                "--no-loadscope-reorder",
+                "--durations",
+                "12",
+                "--durations-min",
+                "2",
+            ]
+        )
         spent["tests (pytest)"] = time.monotonic() - begun
         passed = checks.result()
     print("== where the time went", flush=True)

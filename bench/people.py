@@ -43,10 +43,11 @@ class Planner(Person):
     def on_start(self) -> None:
         """Begin with the first minute."""
         super().on_start()
-        self.steps = count(1)
+        self.steps, self.brief = count(1), self.me["brief"]
 
     @task
     def pull(self) -> None:
         """The same scene, a little longer."""
-        brief = {**self.me["brief"], "minutes": next(self.steps) % 50 + 1}
-        self.client.put(f"/api/scenes/{self.me['scene']}", json={"label": "minutes", "brief": brief}, name="plan")
+        before, self.brief = self.brief, {**self.me["brief"], "minutes": next(self.steps) % 50 + 1}
+        edit = {"label": "minutes", "brief": self.brief, "before": before}
+        self.client.put(f"/api/scenes/{self.me['scene']}", json=edit, name="plan")

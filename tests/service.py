@@ -121,6 +121,12 @@ def device_ids(client: TestClient) -> dict[str, str]:
     return {device["key"]: device["id"] for device in client.get("/api/kit/devices").json()}
 
 
+def put_device(client: Client, device_id: str, document: dict[str, Any]) -> Any:
+    """Put another document in a camera's place, as an edit of what is there now."""
+    before = client.get(f"/api/kit/devices/{device_id}").json()
+    return client.patch(f"/api/kit/devices/{device_id}", json={"before": before, "after": document})
+
+
 def add_scene(client: TestClient, brief: dict[str, Any], *cameras: str, shoot: str = "") -> dict[str, Any]:
     """A scene on a shoot, a new one where none is said; returns the scene."""
     shoot = shoot or client.post("/api/shoots", json={"name": "A day out"}).json()["id"]

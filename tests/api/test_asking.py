@@ -42,7 +42,9 @@ def test_an_own_school_is_saved_changed_used_and_forgotten(creator: TestClient) 
     assert clean["held"]["name"] == "My night" and clean["held"]["said_by"] == "scene"
     assert value(clean["outcome"], "iso_ceiling") <= 800
     stance = {**made["stance"], "noise_ceiling": "bright"}
-    creator.put(f"/api/schools/{made['key']}", json={"stance": stance, "line": ""})
+    creator.put(
+        f"/api/schools/{made['key']}", json={"stance": stance, "line": "", "before": {"stance": made["stance"]}}
+    )
     assert value(outcome(creator, scene), "iso_ceiling") == 3200
     used = creator.delete(f"/api/schools/{made['key']}")
     assert used.status_code == 409 and "choose another" in used.json()["detail"]
@@ -86,14 +88,21 @@ def test_schools_keep_their_names_apart_and_those_that_ship_stay(creator: TestCl
     assert again.status_code == 409 and "another name" in again.json()["detail"]
     nameless = creator.post("/api/schools", json={"stance": {"name": " "}})
     assert nameless.status_code == 422 and nameless.json()["errors"][0]["path"] == ["stance", "name"]
-    shipped = creator.put("/api/schools/darkroom", json={"stance": {"name": "Darker"}})
+    shipped = creator.put(
+        "/api/schools/darkroom", json={"stance": {"name": "Darker"}, "before": {"stance": {"name": "Dark"}}}
+    )
     assert shipped.status_code == 404 and "ships with the product" in shipped.json()["detail"]
     assert creator.delete("/api/schools/darkroom").status_code == 404
     wrong = creator.post("/api/schools", json={"stance": {"name": "X", "finish": "shiny"}})
     assert wrong.json()["errors"][0]["path"] == ["stance", "finish"]
     other = join(app)
     assert made["key"] not in {one["key"] for one in other.get("/api/schools").json()}
-    assert other.put(f"/api/schools/{made['key']}", json={"stance": {"name": "Y"}}).status_code == 404
+    assert (
+        other.put(
+            f"/api/schools/{made['key']}", json={"stance": {"name": "Y"}, "before": {"stance": {"name": "Y"}}}
+        ).status_code
+        == 404
+    )
 
 
 def test_the_axes_are_told_with_their_positions(visitor: TestClient) -> None:

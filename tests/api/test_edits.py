@@ -85,6 +85,20 @@ def test_things_of_the_bag_and_shoots_and_schools_are_joined_too(creator: TestCl
     assert (told["name"], told["line"]) == ("Mine, louder", "changed there")
 
 
+def test_what_does_not_say_on_what_it_was_made_takes_nobodys_place(creator: TestClient) -> None:
+    scene = add_scene(creator, BRIEF)
+    where, brief = f"/api/scenes/{scene['id']}", {**scene["brief"], "minutes": 33}
+    refused = creator.put(where, json={"label": "here", "brief": brief})
+    assert refused.status_code == 422 and "before, or the revision" in refused.text
+    both = [creator.put(where, json={"label": "x", "brief": brief, "revision": scene["revision"]}) for _ in range(2)]
+    assert [one.status_code for one in both] == [200, 409], "the second is told"
+    device, document = stored_device(creator)
+    assert creator.put(device, json=document).status_code == 405
+    school = {"stance": {**creator.get("/api/schools").json()[0]["stance"], "name": "Mine"}, "line": ""}
+    key = creator.post("/api/schools", json=school).json()["key"]
+    assert creator.put(f"/api/schools/{key}", json=school).status_code == 422
+
+
 # Races: each write with itself.
 
 

@@ -40,7 +40,7 @@ def test_a_brief_takes_feet_and_is_kept_in_metres(creator: TestClient) -> None:
     assert kept.status_code == 200
     assert kept.json()["brief"]["subject_distance_m"] == pytest.approx(6.096)
     assert kept.json()["brief"]["temperature_c"] == pytest.approx(-5)
-    hot = {"label": "hot", "brief": {**brief, "temperature_c": "900 °F"}}
+    hot = {"label": "hot", "brief": {**brief, "temperature_c": "900 °F"}, "before": scene["brief"]}
     refused = creator.put(f"/api/scenes/{scene['id']}", json=hot)
     assert refused.status_code == 422
     assert refused.json()["errors"][0]["path"] == ["brief", "temperature_c"]

@@ -8,7 +8,7 @@ import pytest
 from starlette.testclient import TestClient
 
 from steady_tide.core.advice.strengths import STANDARD_SCENES
-from tests.service import add_scene, join, with_kit
+from tests.service import add_scene, join, put_device, with_kit
 from tests.situations import KIT, SCENES
 
 
@@ -55,7 +55,7 @@ def test_a_changed_camera_changes_the_plans_made_on_it(creator: TestClient) -> N
     camera = device_id(creator)
     document = creator.get(f"/api/kit/devices/{camera}").json()
     document["lenses"][0]["f_number"] = 1.4
-    assert creator.put(f"/api/kit/devices/{camera}", json=document).status_code == 200
+    assert put_device(creator, camera, document).status_code == 200
     after = creator.get(f"/api/scenes/{scene['id']}").json()
     assert after["setups"][0]["outcome"]["profile_digest"] != scene["setups"][0]["outcome"]["profile_digest"]
     assert (
@@ -76,7 +76,7 @@ def test_a_camera_in_use_is_not_deleted_under_its_scenes(creator: TestClient) ->
 def test_a_key_is_one_cameras_own(creator: TestClient) -> None:
     document = copy.deepcopy(KIT.devices[0].plain())
     document["key"] = "skarv-a2"
-    taken = creator.put(f"/api/kit/devices/{device_id(creator)}", json=document)
+    taken = put_device(creator, device_id(creator), document)
     assert taken.status_code == 409 and "another camera" in taken.json()["detail"]
 
 

@@ -14,7 +14,7 @@ from steady_tide.desk.shoots.shoots import seals_due
 from steady_tide.store.database import Database
 from steady_tide.store.tables import KitChangeRow
 from tests.api.test_kit import device_id
-from tests.service import add_scene, join
+from tests.service import add_scene, join, put_device
 from tests.situations import KIT, SCENES, brief, planned
 
 
@@ -54,12 +54,12 @@ def test_edits_of_one_camera_in_quick_succession_are_one_step(creator: TestClien
     camera = device_id(creator)
     document = creator.get(f"/api/kit/devices/{camera}").json()
     for name in ("Skarv", "Skarv A", "Skarv A4"):
-        creator.put(f"/api/kit/devices/{camera}", json={**document, "name": name, "card_mb_s": len(name)})
-    creator.put(f"/api/kit/devices/{camera}", json={**document, "card_mb_s": 45})
+        put_device(creator, camera, {**document, "name": name, "card_mb_s": len(name)})
+    put_device(creator, camera, {**document, "card_mb_s": 45})
     assert history(creator)[0] == "editing Skarv A4"
     with database.session() as session:
         session.execute(update(KitChangeRow).values(created_at=datetime.now(UTC) - timedelta(minutes=9)))
-    creator.put(f"/api/kit/devices/{camera}", json={**document, "card_mb_s": 55})
+    put_device(creator, camera, {**document, "card_mb_s": 55})
     creator.post("/api/kit/undo")
     assert creator.get(f"/api/kit/devices/{camera}").json()["card_mb_s"] == 45
     creator.post("/api/kit/undo")

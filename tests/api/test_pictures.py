@@ -8,6 +8,8 @@ import pytest
 from PIL import Image
 from starlette.testclient import TestClient
 
+from steady_tide.api.app import create_app
+from steady_tide.api.context import Service
 from steady_tide.formats.shots import word_of
 from tests.plates import plain_shot
 from tests.service import add_scene, join, with_kit
@@ -89,12 +91,25 @@ def test_a_camera_of_somebody_else_is_not_looked_through(app: Any, owner: TestCl
 
 
 def test_a_word_that_is_none_is_refused_in_words(owner: TestClient) -> None:
-    answer = owner.get("/api/pictures/1madeupword.jpg")
-    assert answer.status_code == 422 and "no such picture" in answer.text
+    asked(owner, market(owner), {})
+    for word in ("1madeupword", word_of(plain_shot()), word_of(plain_shot()) + 16 * "A"):
+        for address in (f"{word}.jpg", f"{word}.mp4"):
+            answer = owner.get(f"/api/pictures/{address}")
+            assert answer.status_code == 422 and "no such picture" in answer.text
+
+
+def test_what_was_offered_by_one_process_is_drawn_by_another_and_without_an_account(
+    owner: TestClient, service: Service
+) -> None:
+    word = asked(owner, market(owner), {})[0]["shot"]
+    other = TestClient(create_app(Service(service.database, service.files, web=None, hosts=service.hosts)))
+    assert other.get(f"/api/pictures/{word}.jpg", params={"width_px": 64}).status_code == 200
+    assert other.get(f"/api/pictures/{word[:-1]}{'A' if word[-1] != 'A' else 'B'}.jpg").status_code == 422
 
 
 def test_some_seconds_of_it_are_a_clip(owner: TestClient) -> None:
-    answer = owner.get(f"/api/pictures/{word_of(plain_shot())}.mp4")
+    word = asked(owner, market(owner), {})[0]["shot"]
+    answer = owner.get(f"/api/pictures/{word}.mp4")
     assert answer.status_code == 200 and answer.headers["content-type"] == "video/mp4"
     assert answer.content[4:8] == b"ftyp"
 

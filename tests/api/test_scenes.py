@@ -14,7 +14,8 @@ GIG, MARKET, RAFTS = SCENES["The pilot gig"], SCENES["Lantern market"], SCENES["
 
 
 def edit(client: TestClient, scene: dict[str, Any], brief: dict[str, Any]) -> Any:
-    return client.put(f"/api/scenes/{scene['id']}", json={"label": "light", "brief": brief})
+    before = client.get(f"/api/scenes/{scene['id']}").json()["brief"]
+    return client.put(f"/api/scenes/{scene['id']}", json={"label": "light", "brief": brief, "before": before})
 
 
 def test_changing_the_light_changes_the_set(creator: TestClient) -> None:
@@ -185,7 +186,8 @@ def test_no_brief_ends_in_a_server_error(creator: TestClient, field: str, value:
 
     scene = add_scene(creator, GIG) if not hasattr(creator, "scene") else creator.scene
     creator.scene = scene  # type: ignore[attr-defined]
-    body = json.dumps({"label": "odd", "name": "Odd", "brief": {**GIG, field: value}})
+    before = creator.get(f"/api/scenes/{scene['id']}").json()["brief"]
+    body = json.dumps({"label": "odd", "name": "Odd", "brief": {**GIG, field: value}, "before": before})
     answer = creator.put(f"/api/scenes/{scene['id']}", content=body, headers={"Content-Type": "application/json"})
     assert answer.status_code in (200, 422), answer.text
 

@@ -166,6 +166,13 @@ def test_a_backup_comes_back_whole_into_an_empty_home(home: Path, tmp_path: Path
         with pytest.raises(BackupError, match="accounts here already"):
             bring_back(settings_of(empty), backup, replace=False)
         assert "1 accounts" in bring_back(settings_of(empty), backup, replace=True)
+        part = tmp_path / "part.tar"
+        for share in (0.3, 0.9):
+            part.write_bytes(backup.read_bytes()[: int(share * backup.stat().st_size)])
+            with pytest.raises(BackupError):
+                bring_back(settings_of(empty), part, replace=True)
+        with pytest.raises(BackupError, match="accounts here already"):
+            bring_back(settings_of(empty), backup, replace=False)
     finally:
         import shutil
 

@@ -14,6 +14,7 @@ from steady_tide.api.turns import Turnstiles
 from steady_tide.core.asking import Asker, Urgency, asker
 from steady_tide.core.memo import Shelf
 from steady_tide.desk.accounts.entering import account_of
+from steady_tide.desk.offered import Offered, offered
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.in_place import InPlace
 from steady_tide.settings import Registration
@@ -75,6 +76,12 @@ class Service:
         return Queue(libpq(self.database.url))
 
     @property
+    def offered(self) -> Offered:
+        """What reads the words of pictures that were offered."""
+        with self.database.session() as session:
+            return offered(self.shared, session)
+
+    @property
     def worker(self) -> Worker:
         """Who does it."""
         return Worker(self.database, self.files, self.queue, self.shared)
@@ -103,6 +110,12 @@ def address_of(request: Request) -> str:
     return request.client.host if request.client else ""
 
 
+def offered_of(service: ServiceOf) -> Offered:
+    """What reads the words of pictures that were offered."""
+    return service.offered
+
+
+OfferedOf = Annotated[Offered, Depends(offered_of)]
 Whose = Annotated[str, Depends(whose)]
 
 

@@ -150,12 +150,6 @@ def device(rows: RowsOf, device_id: UUID) -> Device:
     return KitDesk(rows).device(device_id)
 
 
-@router.put("/devices/{device_id}")
-def replace(rows: RowsOf, device_id: UUID, device: Annotated[Device, Body()]) -> Device:
-    """Put another document in a camera's place."""
-    return KitDesk(rows).replace(device_id, checked(device))
-
-
 @router.patch("/devices/{device_id}")
 def edit(rows: RowsOf, device_id: UUID, change: DeviceEdit) -> Device:
     """Change a camera's document; what was changed elsewhere meanwhile is kept beside, or told where both clash."""

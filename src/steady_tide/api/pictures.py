@@ -3,16 +3,16 @@
 from typing import Annotated, Final
 from uuid import UUID
 
-from fastapi import APIRouter, Body, Path, Query, Response
+from fastapi import APIRouter, Body, Depends, Path, Query, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from steady_tide.api.bodies import MB, largest
-from steady_tide.api.context import GalleryOf, PainterTurn, ServiceOf
+from steady_tide.api.context import GalleryOf, OfferedOf, PainterTurn, ServiceOf
 from steady_tide.api.problems import RESPONSES
-from steady_tide.core.picture.shot import Look, PlateName
+from steady_tide.core.picture.shot import Look, PlateName, Shot
 from steady_tide.core.picture.taken import Light
 from steady_tide.desk.bench.pictures import NoPicture, Pictures, PictureView, Wish
-from steady_tide.formats.shots import LONGEST, read_word
+from steady_tide.desk.offered import LONGEST_OFFERED
 
 router = APIRouter(prefix="/api", tags=["pictures"], responses=RESPONSES)
 
@@ -25,7 +25,7 @@ KEPT: Final = {"Cache-Control": "private, max-age=31536000, immutable"}
 """A picture is what its address says, so a browser may keep it for ever."""
 LARGEST_TABLE: Final = 12 * MB
 TABLE: Final = {"text/plain": {"schema": {"type": "string", "format": "binary"}}}
-Word = Annotated[str, Path(min_length=8, max_length=LONGEST, pattern=r"^[A-Za-z0-9_-]+$")]
+Word = Annotated[str, Path(min_length=8, max_length=LONGEST_OFFERED, pattern=r"^[A-Za-z0-9_-]+$")]
 Looked = Annotated[Look, Query()]
 PinnedValue = Annotated[str, Field(max_length=120)] | int | float
 
@@ -54,6 +54,14 @@ class PicturesRequest(BaseModel):
     wishes: Annotated[list[PictureWish], Field(min_length=1, max_length=MOST)]
 
 
+async def offered_shot(offered: OfferedOf, word: Word) -> Shot:
+    """The shot of an address that was offered. Raises BadInput for any other."""
+    return offered.shot(word)
+
+
+OfferedShot = Annotated[Shot, Depends(offered_shot)]
+
+
 @router.post("/setups/{setup_id}/pictures")
 def pictures(at: GalleryOf, setup_id: UUID, asked: PicturesRequest) -> list[PictureView | NoPicture]:
     """What a set of a scene takes, as it stands or with something changed; nothing is kept."""
@@ -66,9 +74,9 @@ def pictures(at: GalleryOf, setup_id: UUID, asked: PicturesRequest) -> list[Pict
     response_class=Response,
     responses={200: {"content": {"image/jpeg": {}}}},
 )
-def picture(service: ServiceOf, word: Word, look: Looked) -> Response:
+def picture(service: ServiceOf, shot: OfferedShot, look: Looked) -> Response:
     """A picture by the word of its shot and how it is looked at; it never changes."""
-    content = service.shared.painters.still(read_word(word), look)
+    content = service.shared.painters.still(shot, look)
     return Response(content, media_type="image/jpeg", headers=KEPT)
 
 
@@ -78,10 +86,10 @@ def picture(service: ServiceOf, word: Word, look: Looked) -> Response:
     response_class=Response,
     responses={200: {"content": {"video/mp4": {}}}},
 )
-def clip(service: ServiceOf, word: Word, graded: bool = False) -> Response:
+def clip(service: ServiceOf, shot: OfferedShot, graded: bool = False) -> Response:
     """Some seconds of a shot as they play on the timeline, small; they never change."""
     look = Look(width_px=CLIP_PX, graded=graded)
-    return Response(service.shared.painters.clip(read_word(word), look), media_type="video/mp4", headers=KEPT)
+    return Response(service.shared.painters.clip(shot, look), media_type="video/mp4", headers=KEPT)
 
 
 @router.post(
@@ -91,7 +99,7 @@ def clip(service: ServiceOf, word: Word, graded: bool = False) -> Response:
     responses={200: {"content": {"image/jpeg": {}}}},
     openapi_extra={**largest(LARGEST_TABLE), "requestBody": {"required": True, "content": TABLE}},
 )
-def through(service: ServiceOf, word: Word, table: Annotated[bytes, Body(media_type="text/plain")]) -> Response:
+def through(service: ServiceOf, shot: OfferedShot, table: Annotated[bytes, Body(media_type="text/plain")]) -> Response:
     """A picture as somebody's own table of colours (.cube) makes it look; the table is not kept."""
     text = table.decode("utf-8", errors="replace")
-    return Response(service.shared.painters.through(read_word(word), Look(), text), media_type="image/jpeg")
+    return Response(service.shared.painters.through(shot, Look(), text), media_type="image/jpeg")

@@ -1,10 +1,11 @@
 """One scene on the bench: its brief, its history."""
 
-from typing import Annotated
+from typing import Annotated, Self
 from uuid import UUID
 
 from fastapi import APIRouter
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints, model_validator
+from pydantic_core import PydanticCustomError
 
 from steady_tide.api.context import PlainOf, WorkplaceOf
 from steady_tide.api.ids import OwnId
@@ -30,6 +31,13 @@ class SceneEdit(BaseModel):
     name: Name | None = None
     brief: Brief | None = None
     before: Brief | None = None
+
+    @model_validator(mode="after")
+    def _made_on_something(self) -> Self:
+        """A brief that does not say what it was made on would silently take the place of somebody else's."""
+        if self.brief is not None and self.before is None and self.revision is None:
+            raise PydanticCustomError("unmade", "a brief says what it was made on: before, or the revision")
+        return self
 
 
 class SceneCopy(BaseModel):

@@ -24,7 +24,7 @@ class SchoolRequest(BaseModel):
 class SchoolEdit(SchoolRequest):
     """An own school as it shall be. before: what the edit began with; changes made elsewhere since are kept beside."""
 
-    before: SchoolRequest | None = None
+    before: SchoolRequest
 
 
 class UsualRequest(BaseModel):
@@ -62,8 +62,7 @@ def choose_usual(rows: RowsOf, choice: UsualRequest) -> list[SchoolView]:
 @router.put("/schools/{key}")
 def change(rows: RowsOf, key: str, school: SchoolEdit) -> SchoolView:
     """Change an own school; everything planned under it is planned anew."""
-    before = school.before.model_dump(mode="json") if school.before else None
-    return Stances(rows).save(school.stance, line=school.line, key=key, before=before)
+    return Stances(rows).save(school.stance, line=school.line, key=key, before=school.before.model_dump(mode="json"))
 
 
 @router.delete("/schools/{key}")

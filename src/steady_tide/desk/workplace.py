@@ -24,6 +24,8 @@ class Shared:
     """The latest whole plans by what they were made from."""
     carried: Shelf[str, Carried] = field(default_factory=lambda: Shelf(256))
     """What is taken along into the field of a camera, by what its plan was made from."""
+    secrets: Shelf[str, bytes] = field(default_factory=lambda: Shelf(4))
+    """What the service signs with, by its purpose."""
     heavens: Heavens = field(default_factory=Heavens)
     gazetteer: Gazetteer = field(default_factory=Gazetteer)
 

@@ -28,18 +28,19 @@ def word_of(shot: Shot) -> str:
 def read_word(word: str) -> Shot:
     """The shot that a word says. Raises BadInput for one that says none, or something out of bounds."""
     if len(word) > LONGEST or not word.startswith(VERSION):
-        raise _none()
+        raise no_picture()
     try:
         body = word[len(VERSION) :]
         packed = base64.urlsafe_b64decode(body + "=" * (-len(body) % 4))
         unpacking = zlib.decompressobj()
         plain = unpacking.decompress(packed, MOST)
         if unpacking.unconsumed_tail:
-            raise _none()
+            raise no_picture()
         return Shot.model_validate_json(plain)
     except (binascii.Error, zlib.error, ValueError, ValidationError, RecursionError) as error:
-        raise _none() from error
+        raise no_picture() from error
 
 
-def _none() -> BadInput:
+def no_picture() -> BadInput:
+    """A word that says none."""
     return BadInput([Problem(("word",), "there is no such picture; open the scene again")])

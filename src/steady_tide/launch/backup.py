@@ -21,11 +21,10 @@ from steady_tide.launch.service import REAL, open_database, open_files
 from steady_tide.settings import Settings
 from steady_tide.storage import Files
 from steady_tide.store.database import Database, libpq
+from steady_tide.store.swap import in_place
 
 DUMP, MANIFEST, FILES = "database.dump", "backup.json", "files/"
 PIECE: Final = 1_000_000
-BEFORE: Final = "before_restore"
-"""The schema in which lies what was there, until what is brought back is whole."""
 EVERY: Final = datetime(9999, 1, 1, tzinfo=UTC)
 
 
@@ -70,7 +69,7 @@ def bring_back(settings: Settings, source: Path, *, replace: bool) -> str:
         with open_database(settings, REAL) as (database, _):
             if not replace and _accounts(database):
                 raise BackupError("there are accounts here already; say --replace to throw them away")
-            with _in_place_of(database):
+            with in_place(database):
                 _tool(
                     "pg_restore", database.url, "--no-owner", "--exit-on-error", f"--dbname={libpq(database.url)}", dump
                 )
@@ -95,35 +94,6 @@ def _checked(tar: tarfile.TarFile, manifest: dict[str, Any], dump: Path) -> None
     if there != manifest.get("files") or last > Path(str(tar.name)).stat().st_size:
         raise BackupError(f"this backup is not whole: {there} of {manifest.get('files')} files are in it")
     _tool("pg_restore", "", "--file=/dev/null", dump)
-
-
-@contextmanager
-def _in_place_of(database: Database) -> Iterator[None]:
-    """Put something in place of all that a database holds; what was there is back where that does not work out."""
-    _undone(database)
-    with database.session() as session:
-        session.execute(text(f"ALTER SCHEMA public RENAME TO {BEFORE}"))
-        session.execute(text("CREATE SCHEMA public"))
-    database.close()
-    try:
-        yield
-    except BaseException:
-        database.close()
-        _undone(database)
-        raise
-    with database.session() as session:
-        session.execute(text(f"DROP SCHEMA {BEFORE} CASCADE"))
-    database.close()
-
-
-def _undone(database: Database) -> None:
-    """What was there before a restore that did not come to its end, back in its place."""
-    with database.session() as session:
-        there = session.scalar(text("SELECT count(*) FROM pg_namespace WHERE nspname = :name"), {"name": BEFORE})
-        if there:
-            session.execute(text("DROP SCHEMA IF EXISTS public CASCADE"))
-            session.execute(text(f"ALTER SCHEMA {BEFORE} RENAME TO public"))
-    database.close()
 
 
 @contextmanager

@@ -18,6 +18,8 @@ from steady_tide.launch.words import StartError, say
 from steady_tide.settings import Settings
 from steady_tide.storage import Files
 from steady_tide.store.database import Database, libpq
+from steady_tide.store.errors import Taken
+from steady_tide.store.swap import undo_unfinished
 from steady_tide.work.queue import Queue
 
 REAL, DEMO = "steady_tide", "steady_tide_demo"
@@ -62,12 +64,22 @@ def open_database(settings: Settings, name: str) -> Iterator[tuple[Database, Clu
         url = cluster.url(name)
     database = Database(url)
     try:
+        _undo_restore(database)
         database.migrate()
         yield database, cluster
     finally:
         database.close()
         if cluster is not None:
             cluster.stop()
+
+
+def _undo_restore(database: Database) -> None:
+    """Undo a restore that was killed midway. Raises StartError while one is under way."""
+    try:
+        if undo_unfinished(database):
+            say("bringing back a backup was broken off before; what was there before is back")
+    except Taken as error:
+        raise StartError(str(error)) from error
 
 
 def files_at(settings: Settings, name: str) -> str:

@@ -107,6 +107,15 @@ class Owned:
     created_at: Mapped[datetime] = mapped_column(server_default=func.now())
 
 
+class SecretRow(Base):
+    """Something the service signs with; nobody is told it."""
+
+    __tablename__ = "secrets"
+
+    name: Mapped[str] = mapped_column(String(40), primary_key=True)
+    value: Mapped[bytes] = mapped_column(LargeBinary)
+
+
 class DeviceRow(Owned, Base):
     """A device document of an account."""
 

@@ -13,10 +13,10 @@ from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.problem.wishes import read_pins
 from steady_tide.desk import planners
 from steady_tide.desk.inputs import Inputs
+from steady_tide.desk.offered import offered
 from steady_tide.desk.planning import Planner
 from steady_tide.desk.views import Outcome, Refusal, View
 from steady_tide.desk.workplace import Workplace
-from steady_tide.formats.shots import word_of
 from steady_tide.store.tables import SceneRow, SetupRow
 
 UNSURE_STOPS: Final = 0.5
@@ -116,5 +116,5 @@ class Pictures:
             headline=plan.headline,
             texts={decision.setting.value: decision.text for decision in plan.decisions},
             cost=round(plan.cost, 2),
-            shot=word_of(made.shot),
+            shot=offered(self.at.shared, self.rows.session).word(made.shot),
         )

@@ -32,12 +32,12 @@ from steady_tide.desk.field.views import (
     PackShot,
     Replanned,
 )
+from steady_tide.desk.offered import offered
 from steady_tide.desk.planners import Carried
 from steady_tide.desk.planning import PlannedScene, Planner
 from steady_tide.desk.ready.getting_ready import GettingReady, ReadyView
 from steady_tide.desk.views import CardLine, Outcome, Refusal
 from steady_tide.desk.workplace import Workplace
-from steady_tide.formats.shots import word_of
 from steady_tide.store.repositories.field import entries_of
 from steady_tide.store.repositories.ready import shots_of
 from steady_tide.store.tables import EntryRow, SetupRow, ShootRow
@@ -180,11 +180,11 @@ class Packing:
             "practice": plan.practice,
             "cautions": plan.cautions,
             "fallbacks": [
-                PackFallback(**one.model_dump(), picture=_word(shot))
+                PackFallback(**one.model_dump(), picture=self._word(shot))
                 for one, shot in (carried.others if carried else [])
             ],
             "waiting": carried is None,
-            "picture": _word(carried.shot) if carried else None,
+            "picture": self._word(carried.shot) if carried else None,
             "replanned": self._replanned(setup, brief, plan) if self.may == "all" else [],
         }
 
@@ -233,6 +233,9 @@ class Packing:
         told += [(f"own {one.id}", "Your own", one.text, [], one.done) for one in ready.own]
         return [self._check(*one) for one in told]
 
+    def _word(self, shot: Shot | None) -> str | None:
+        return None if shot is None else offered(self.at.shared, self.rows.session).word(shot)
+
     def _cautions(self) -> list[PackCheck]:
         return [self._check(one.tick, "caution", one.words, one.scenes, one.done) for one in self.ready.cautions]
 
@@ -249,10 +252,6 @@ NOTHING: Final[dict[str, Any]] = {
 
 def _counted(label: str, count: int) -> str:
     return f"{count} × {label}" if count > 1 else label
-
-
-def _word(shot: Shot | None) -> str | None:
-    return None if shot is None else word_of(shot)
 
 
 def _line(line: CardLine) -> PackLine:

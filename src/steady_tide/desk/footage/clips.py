@@ -15,6 +15,7 @@ from steady_tide.desk.footage.assigning import Assigning
 from steady_tide.desk.footage.holding import Holding, Holds
 from steady_tide.desk.footage.views import ClipDetail, ClipView, Footage, State
 from steady_tide.desk.heavens import zone_of
+from steady_tide.desk.offered import offered
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shots import word_of
 from steady_tide.store.errors import NotFound
@@ -62,7 +63,7 @@ class Clips:
             held=found,
             against=str(kept.get("against", "")),
             why_not=why_not,
-            shot=str(kept.get("shot", "")),
+            shot=offered(self.at.shared, self.rows.session).marked(str(kept.get("shot", ""))),
         )
 
     def failures(self, shoot_id: UUID) -> list[UUID]:

@@ -4,11 +4,10 @@ import hmac
 from base64 import urlsafe_b64encode
 from typing import Final
 
-from sqlalchemy.orm import Session
-
 from steady_tide.core.picture.shot import Shot
 from steady_tide.desk.workplace import Shared
 from steady_tide.formats.shots import LONGEST, no_picture, read_word, word_of
+from steady_tide.store.database import Session
 from steady_tide.store.repositories.secrets import secret_of
 
 PURPOSE: Final = "pictures"

@@ -121,6 +121,14 @@ def device_ids(client: TestClient) -> dict[str, str]:
     return {device["key"]: device["id"] for device in client.get("/api/kit/devices").json()}
 
 
+def bring_in(client: TestClient, data: bytes, do_jobs: Callable[[], None]) -> dict[str, Any]:
+    """Send an archive and have it brought in; the job as it ended."""
+    answer = client.post("/api/account/archive", content=data, headers={"Content-Type": "application/zip"})
+    assert answer.status_code == 202, answer.text
+    do_jobs()
+    return dict(client.get(f"/api/jobs/{answer.json()['id']}").json())
+
+
 def put_device(client: Client, device_id: str, document: dict[str, Any]) -> Any:
     """Put another document in a camera's place, as an edit of what is there now."""
     before = client.get(f"/api/kit/devices/{device_id}").json()

@@ -1,7 +1,9 @@
 """One's own account, and those of a service that people run."""
 
 import io
+import json
 import zipfile
+from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
 from typing import Any
@@ -12,10 +14,14 @@ from starlette.testclient import TestClient
 
 from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
+from steady_tide.demo.load import demo_kit
 from steady_tide.desk.accounts import entering
+from steady_tide.desk.accounts.archive import Archives
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
-from tests.service import a_browser, add_scene, join, with_kit
+from steady_tide.work.worker import Worker
+from tests.api.test_statements import counted
+from tests.service import a_browser, add_scene, bring_in, join, with_kit
 from tests.situations import SCENES
 
 SECRET = "a long enough secret"
@@ -85,7 +91,7 @@ def test_leaving_takes_a_week_and_can_be_regretted(app: Any, service: Service) -
     assert mine.get("/api/account").status_code == 401 and other.get("/api/account").status_code == 200
 
 
-def test_everything_goes_out_and_comes_in_elsewhere(app: Any) -> None:
+def test_everything_goes_out_and_comes_in_elsewhere(app: Any, do_jobs: Callable[[], None]) -> None:
     mine = with_kit(join(app))
     scene = add_scene(mine, SCENES["Lantern market"])
     shoot = scene["shoot_id"]
@@ -114,8 +120,7 @@ def test_everything_goes_out_and_comes_in_elsewhere(app: Any) -> None:
     assert names == ["README.txt", "account.json", "kit.json"]
 
     other = join(app)
-    headers = {"Content-Type": "application/zip"}
-    assert other.post("/api/account/archive", content=archive.content, headers=headers).status_code == 204
+    assert bring_in(other, archive.content, do_jobs)["state"] == "done"
     again = other.get("/api/account/archive").content
     with zipfile.ZipFile(io.BytesIO(archive.content)) as out, zipfile.ZipFile(io.BytesIO(again)) as back:
         assert [out.read(name) for name in names] == [back.read(name) for name in names]
@@ -128,6 +133,54 @@ def test_everything_goes_out_and_comes_in_elsewhere(app: Any) -> None:
     assert [one["text"] for one in ready["own"]] == ["Ask the harbour master"]
     assert next(one for one in ready["checks"] if one["key"] == "lens")["done"]
     assert other.get("/api/account/upkeep").json()["copies"] == 3
+
+
+def a_year(shoots: int, scenes: int) -> bytes:
+    """An archive of so many shoots with so many scenes each, of one camera."""
+    kit = json.loads(demo_kit().model_dump_json())
+    setup, brief = {"device": "skarv-a4", "slot": 1}, SCENES["Lantern market"]
+    told = [
+        {
+            "name": f"Day {number}",
+            "scenes": [{"name": f"Scene {at}", "brief": brief, "setups": [setup]} for at in range(scenes)],
+        }
+        for number in range(shoots)
+    ]
+    return zipped(account_json=json.dumps({"shoots": told}).encode(), kit_json=json.dumps(kit).encode())
+
+
+def test_a_year_is_brought_in_by_a_job_in_batches_that_tells_how_far_it_is(
+    app: Any, service: Service, do_jobs: Callable[[], None], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    mine = with_kit(join(app))
+    progress: list[float] = []
+    monkeypatch.setattr(Worker, "_told", lambda worker, turn, share: progress.append(share))
+    with counted(service) as statements:
+        assert bring_in(mine, a_year(40, 10), do_jobs)["state"] == "done"
+    assert len(mine.get("/api/shoots", params={"most": 100}).json()) == 40
+    assert len(statements) < 40 * 10, "a few for each shoot, none for each scene"
+    assert progress == sorted(progress) and len(progress) > 40
+    with counted(service) as fewer:
+        assert bring_in(mine, a_year(10, 10), do_jobs)["state"] == "done"
+    assert len(statements) - len(fewer) <= 30 * 8, "a shoot costs the same, however many scenes it has"
+
+
+def test_what_is_called_off_while_it_is_brought_in_leaves_nothing(
+    app: Any, do_jobs: Callable[[], None], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    mine = with_kit(join(app))
+    whole = Archives.bring_in
+
+    def called_off(archives: Archives, *given: Any) -> None:
+        whole(archives, *given)
+        assert mine.delete(f"/api/jobs/{one['id']}").json()["state"] == "cancelled"
+
+    monkeypatch.setattr(Archives, "bring_in", called_off)
+    data, headers = a_year(2, 3), {"Content-Type": "application/zip"}
+    one = mine.post("/api/account/archive", content=data, headers=headers).json()
+    do_jobs()
+    assert mine.get(f"/api/jobs/{one['id']}").json()["state"] == "cancelled"
+    assert mine.get("/api/shoots").json() == []
 
 
 def zipped(**files: bytes) -> bytes:
@@ -163,10 +216,12 @@ def zipped(**files: bytes) -> bytes:
     ],
     ids=["zip", "account", "json", "deep", "bomb", "shape", "camera", "price", "setting", "times", "name"],
 )  # fmt: skip
-def test_what_is_no_archive_is_refused_in_words_and_changes_nothing(app: Any, data: bytes, words: str) -> None:
+def test_what_is_no_archive_is_refused_in_words_and_changes_nothing(
+    app: Any, data: bytes, words: str, do_jobs: Callable[[], None]
+) -> None:
     mine = join(app)
-    answer = mine.post("/api/account/archive", content=data, headers={"Content-Type": "application/zip"})
-    assert answer.status_code == 422 and words in answer.text
+    job = bring_in(mine, data, do_jobs)
+    assert job["state"] == "refused" and words in job["problems"][0]["message"]
     assert mine.get("/api/shoots").json() == []
 
 

@@ -1,6 +1,7 @@
 """The field by the service: a shoot taken along, entries that come home in any order, links, the logbook."""
 
 import json
+from collections.abc import Callable
 from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import uuid4
@@ -17,7 +18,7 @@ from steady_tide.desk.kit.sharing import TRIES
 from steady_tide.store.database import Database
 from steady_tide.store.tables import AttemptRow, ShareRow
 from tests.field import noted, three_phones
-from tests.service import a_browser, add_scene, join, with_kit
+from tests.service import a_browser, add_scene, bring_in, join, with_kit
 from tests.situations import SCENES
 
 PLACED = {"name": "Rope", "latitude_deg": 58.3, "longitude_deg": 6.6, "day": "2026-09-19"}
@@ -433,13 +434,14 @@ def test_a_logbook_is_taken_out_and_brought_in_once(mine: TestClient, app: Any) 
     assert wrong.status_code == 422 and wrong.json()["errors"][0]["path"][:2] == ["takes", 0]
 
 
-def test_the_logbook_goes_along_in_the_archive_and_outlives_its_shoot(mine: TestClient, app: Any) -> None:
+def test_the_logbook_goes_along_in_the_archive_and_outlives_its_shoot(
+    mine: TestClient, app: Any, do_jobs: Callable[[], None]
+) -> None:
     scene = timed(mine)
     send(mine, scene["shoot_id"], noted("take", scene=scene["id"], ev100=12))
     archive = mine.get("/api/account/archive").content
     other = join(app)
-    headers = {"Content-Type": "application/zip"}
-    assert other.post("/api/account/archive", content=archive, headers=headers).status_code == 204
+    assert bring_in(other, archive, do_jobs)["state"] == "done"
     assert other.get("/api/logbook").json() == mine.get("/api/logbook").json()
     book = mine.get("/api/logbook.json").json()
     mine.delete(f"/api/shoots/{scene['shoot_id']}")

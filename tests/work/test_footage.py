@@ -25,7 +25,7 @@ from steady_tide.work.queue import Interrupted, Turn
 from tests.api.test_footage import footage, send
 from tests.footage import a_clip, filmed_once
 from tests.media.test_causes import NIGHT, SMALL, SPACES, camera
-from tests.service import add_scene, join
+from tests.service import add_scene, bring_in, join
 
 DoJobs = Callable[[], None]
 PINS: dict[str, Any] = {**SMALL, "frame_rate": "25", "shutter": "1/50", "iso_ceiling": 1600, "white_balance": 4500}
@@ -329,9 +329,8 @@ def test_what_clips_said_and_taught_goes_with_the_account(
     assert mine["reading"]["shake_px"]["value"] > 0 and len(mine["digest"]) == 64
 
     other = join(app)
-    headers = {"Content-Type": "application/zip"}
     for _ in range(2):
-        assert other.post("/api/account/archive", content=data, headers=headers).status_code == 204
+        assert bring_in(other, data, do_jobs)["state"] == "done"
     assert [one["lesson"]["key"] for one in other.get("/api/lessons").json()["taken"]] == [key]
     made = add_scene(other, NIGHT)
     outcome = other.get(f"/api/scenes/{made['id']}").json()["setups"][0]["outcome"]

@@ -3,22 +3,25 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Body, Depends, Response
+from fastapi import APIRouter, Depends, Response
 from pydantic import BaseModel, ConfigDict, Field
 
-from steady_tide.api.bodies import MB, largest
-from steady_tide.api.context import PasswordTurn, PlainOf, RowsOf, Token
+from steady_tide.api.bodies import largest
+from steady_tide.api.context import JobsOf, PasswordTurn, PlainOf, RowsOf, Token
 from steady_tide.api.downloads import download
 from steady_tide.api.problems import RESPONSES
+from steady_tide.api.uploads import Uploaded
 from steady_tide.core.habits import Habits
 from steady_tide.core.ready.upkeep import Upkeep
 from steady_tide.desk.accounts.archive import Archives
 from steady_tide.desk.accounts.habits import choose, habits_of
 from steady_tide.desk.accounts.own import Own, OwnView
 from steady_tide.desk.accounts.upkeep import keep_upkeep, upkeep_of
+from steady_tide.formats.archive import LARGEST_ARCHIVE
+from steady_tide.work.jobs import JobView
+from steady_tide.work.kinds import ARCHIVE
 
 router = APIRouter(prefix="/api/account", tags=["account"], responses=RESPONSES)
-LARGEST_ARCHIVE = 20 * MB
 ZIP = {"application/zip": {"schema": {"type": "string", "format": "binary"}}}
 Secret = Annotated[str, Field(max_length=200)]
 
@@ -102,12 +105,12 @@ def take_out(at: PlainOf) -> Response:
 
 @router.post(
     "/archive",
-    status_code=204,
+    status_code=202,
     openapi_extra={**largest(LARGEST_ARCHIVE), "requestBody": {"required": True, "content": ZIP}},
 )
-def bring_in(at: PlainOf, archive: Annotated[bytes, Body(media_type="application/zip")]) -> None:
-    """Bring an archive in beside what is there; all of it or nothing."""
-    Archives(at).bring_in(archive)
+def bring_in(archive: Uploaded, jobs: JobsOf) -> JobView:
+    """Bring an archive in beside what is there, all of it or nothing; the job that does so."""
+    return jobs.begin(ARCHIVE, {}, file=archive)
 
 
 @router.post("/leave", dependencies=[PasswordTurn])

@@ -152,6 +152,10 @@ class KeptClip(Part):
     selects: Selects = Selects()
 
 
+LARGEST_ARCHIVE: Final = 20_000_000
+"""Bytes of an archive at most."""
+
+
 class Archive(Part):
     """An account's own, but for its kit, which is a document of its own."""
 

@@ -1,5 +1,6 @@
 """Rows of one account: nothing here can reach another's."""
 
+from collections.abc import Sequence
 from typing import TypeVar
 from uuid import UUID
 
@@ -61,6 +62,14 @@ class Rows:
         except IntegrityError as error:
             raise Taken("something else has this id; make it under another") from error
         return row
+
+    def add_all(self, rows: Sequence[Row]) -> None:
+        """Keep new rows as the account's own, all of a table at once; what they point at has to be there before."""
+        for row in rows:
+            row.account_id = self.account_id
+        self.writes += 1
+        self.session.add_all(rows)
+        self.session.flush()
 
     def settle(self) -> None:
         """Write what was changed, so that what is read next has it."""

@@ -12,7 +12,7 @@ from steady_tide.desk.footage.lessons import Lessons
 from steady_tide.desk.workplace import Workplace
 from steady_tide.media.still import LARGEST_BYTES, Stopped, read_card
 from steady_tide.store.errors import NotFound
-from steady_tide.work import footage
+from steady_tide.work import bringing, footage
 from steady_tide.work.queue import Interrupted
 from steady_tide.work.task import Kind, Subject, Task
 
@@ -47,12 +47,14 @@ def _take_lessons(at: Workplace, subject: Subject, found: None) -> None:
             desk.take(key)
 
 
+ARCHIVE: Final = "archive"
 GREY_CARD: Final = "grey-card"
 CLIP: Final = "clip"
 HOLD: Final = footage.HOLD
 LESSONS: Final = "lessons"
 """Lessons taken behind the clips that teach them, as the made-up creator does."""
 KINDS: Final[Mapping[str, Kind]] = {
+    ARCHIVE: Kind(bringing.archive_of, lambda at, subject, found: None, keep_slowly=bringing.bring_in),
     GREY_CARD: Kind(_card_of, _keep_card),
     CLIP: Kind(
         footage.clip_of,

@@ -33,8 +33,9 @@ class Kind:
 
     refused: what is noted where it cannot be done, and why. failed: where the service failed at it; it may be tried
     again. then: another job that follows, put in as this one is kept: its kind and subject. begun: what is noted of a
-    job that was put in so. after: once it is kept, what is not needed any more. heavy: it takes minutes; done where
-    nothing waits for it. next_up: before other heavy ones of its account.
+    job that was put in so. after: once it is kept, what is not needed any more. keep_slowly: in place of `keep`, where
+    that takes long and tells how far it is; the job's row is locked at its end only, and all is undone if it was called
+    off. heavy: it takes minutes; done where nothing waits for it. next_up: before other heavy ones of its account.
     """
 
     find: Callable[[Task], Any]
@@ -44,5 +45,6 @@ class Kind:
     then: Callable[[Subject, Any], tuple[str, dict[str, Any]] | None] = lambda subject, found: None
     begun: Callable[[Workplace, Subject, UUID], None] = lambda at, subject, job_id: None
     after: Callable[[Files, Subject, Any], None] = lambda files, subject, found: None
+    keep_slowly: Callable[[Workplace, Task, Any], None] | None = None
     heavy: bool = False
     next_up: bool = False

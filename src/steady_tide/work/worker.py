@@ -97,6 +97,10 @@ class Worker:
 
     def _done(self, turn: Turn, kind: str, task: Task) -> None:
         found = KINDS[kind].find(task)
+        if (keep := KINDS[kind].keep_slowly) is not None:
+            self._kept_slowly(turn, task, lambda at: keep(at, task, found))
+            self._discard(task.file)
+            return
         with self._row(turn) as (rows, row):
             if row is not None:
                 at = Workplace(rows, self.shared)
@@ -106,6 +110,19 @@ class Worker:
                     begin(Jobs(at, self.queue), *following)
         KINDS[kind].after(self.files, task.subject, found)
         self._discard(task.file)
+
+    def _kept_slowly(self, turn: Turn, task: Task, keep: Callable[[Workplace], None]) -> None:
+        """Keep in one transaction that leaves the job's row free until its end. Raises Interrupted if called off."""
+        with self.database.session() as session:
+            rows = Rows(session, turn.account_id)
+            keep(Workplace(rows, self.shared))
+            try:
+                row = rows.get(JobRow, turn.job_id, lock=True)
+            except NotFound as error:
+                raise Interrupted from error
+            if JobState(row.state).ended:
+                raise Interrupted
+            end(row, JobState.DONE)
 
     def _meanwhile(self, turn: Turn, keep: Callable[[Workplace], None]) -> None:
         with self._row(turn) as (rows, row):

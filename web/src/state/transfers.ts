@@ -3,6 +3,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { type Far, transfer } from "../client/transfer";
+import type { JobView } from "../domain/documents";
+import { CalledOff, callOffJob, jobEnded } from "./jobs";
 import { renew } from "./renew";
 
 function useTransfer(whenDone: (file: Blob, given: { url: string; name: string }) => void) {
@@ -57,8 +59,23 @@ export function useMade(address: string) {
   };
 }
 
-/** Bring an archive in: all of it or nothing. */
+/** Bring an archive in: all of it or nothing. It is sent, and then kept by a job that tells how far it is. */
 export function useBringIn() {
   const cache = useQueryClient();
-  return useTransfer(() => renew(cache));
+  const [far, setFar] = useState<Far | null>(null);
+  const stopped = useRef<AbortController | null>(null);
+  const act = useMutation({
+    mutationFn: async (body: File) => {
+      const stop = new AbortController();
+      stopped.current = stop;
+      const sent = await transfer({ url: "/api/account/archive", body, signal: stop.signal, onFar: setFar });
+      const job = JSON.parse(await sent.text()) as JobView;
+      stop.signal.addEventListener("abort", () => void callOffJob(job.id));
+      await jobEnded(job, ({ progress }) => setFar({ way: "come", share: progress }));
+    },
+    onSuccess: () => renew(cache),
+    onSettled: () => setFar(null),
+  });
+  const calledOff = act.error instanceof CalledOff || act.error?.message === "stopped";
+  return { ...act, error: calledOff ? null : act.error, far, stop: () => stopped.current?.abort() };
 }

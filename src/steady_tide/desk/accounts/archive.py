@@ -1,16 +1,17 @@
 """Everything an account owns, taken out as an archive, and brought in again beside what is there."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import asdict, fields
 from uuid import UUID, uuid4
 
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.kit.bag import Kit
 from steady_tide.core.light.reading import checked
 from steady_tide.core.plan.prices.book import BOOK
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.wishes import read_pins
 from steady_tide.desk.accounts.upkeep import keep_upkeep, upkeep_of
-from steady_tide.desk.bench.bench import Bench, Camera
+from steady_tide.desk.bench.history import first_state
 from steady_tide.desk.cards.dialled import Dialled
 from steady_tide.desk.day.filming import filmed_times
 from steady_tide.desk.field.logbook import Logbooks
@@ -36,14 +37,13 @@ from steady_tide.formats.archive import (
     KeptShot,
     KeptSlot,
     packed,
-    unpacked,
 )
 from steady_tide.store.errors import Taken
 from steady_tide.store.repositories.kit import devices
 from steady_tide.store.repositories.ready import checks_of
 from steady_tide.store.repositories.setups import dialled, setups_of
 from steady_tide.store.repositories.shoots import readings_of, scenes_of, shoots
-from steady_tide.store.tables import CheckRow, ReadingRow, SceneRow, ShootRow
+from steady_tide.store.tables import CheckRow, ReadingRow, SceneRow, SetupRow, ShootRow
 
 
 class Archives:
@@ -119,12 +119,12 @@ class Archives:
 
     # In.
 
-    def bring_in(self, data: bytes) -> None:
+    def bring_in(self, archive: Archive, kit: Kit | None, told: Callable[[float], None] = lambda share: None) -> None:
         """Take an archive in: cameras and things replace those of the same key, all else is added.
 
-        Raises BadInput in words where it is none, or where its parts do not belong together; then nothing is changed.
+        told: is told the share that is done [0, 1]. Raises BadInput in words where its parts do not belong together;
+        then nothing is to be kept.
         """
-        archive, kit = unpacked(data)
         if kit is not None:
             KitDesk(self.rows).bring_in(kit)
         ids = {row.key: row.id for row in devices(self.rows)}
@@ -136,6 +136,7 @@ class Archives:
                 continue
         for number, shoot in enumerate(archive.shoots):
             self._bring_shoot(shoot, ids, schools, number)
+            told((number + 1) / (len(archive.shoots) + 1))
         for slot in archive.dialled:
             if slot.device in ids:
                 Dialled(self.rows).confirm(
@@ -172,35 +173,75 @@ class Archives:
     def _bring_shoot(self, shoot: KeptShoot, ids: dict[str, UUID], schools: dict[str, str], number: int) -> None:
         facts = ShootFacts(**{one.name: getattr(shoot, one.name) for one in fields(ShootFacts)})
         row = self.rows.add(ShootRow(**{**asdict(facts), "school": schools.get(facts.school, facts.school)}))
-        bench, scenes = Bench(self.at), []
+        self._known(shoot, ids, number)
+        scenes = [self._scene_row(row.id, position, scene) for position, scene in enumerate(shoot.scenes)]
+        self.rows.add_all(scenes)
+        setups = [
+            [
+                SetupRow(
+                    id=uuid4(),
+                    scene_id=scene.id,
+                    device_id=ids[setup.device],
+                    position=position,
+                    slot=setup.slot,
+                    school=schools.get(setup.school, setup.school),
+                    pins=dict(setup.pins),
+                )
+                for position, setup in enumerate(told.setups)
+            ]
+            for scene, told in zip(scenes, shoot.scenes, strict=True)
+        ]
+        self.rows.add_all([setup for one in setups for setup in one])
+        self.rows.add_all([first_state(scene, one) for scene, one in zip(scenes, setups, strict=True)])
+        readings = []
+        for reading in shoot.readings:
+            checked(reading.measured)
+            scene_id = scenes[reading.scene].id if reading.scene is not None and reading.scene < len(scenes) else None
+            plain = reading.measured.plain()
+            readings.append(ReadingRow(shoot_id=row.id, scene_id=scene_id, minute=reading.minute, measured=plain))
+        self.rows.add_all(readings)
+        self._bring_lists(row.id, shoot, [str(scene.id) for scene in scenes])
+
+    def _known(self, shoot: KeptShoot, ids: dict[str, UUID], number: int) -> None:
+        """Raises BadInput for a camera that is not there, or pins that are none."""
         for at, scene in enumerate(shoot.scenes):
-            cameras = []
             for setup in scene.setups:
                 if setup.device not in ids:
                     path = ("shoots", number, "scenes", at)
                     raise BadInput([Problem(path, f"the kit of this archive has no camera {setup.device}")])
                 read_pins(setup.pins)
-                school = schools.get(setup.school, setup.school)
-                cameras.append(Camera(ids[setup.device], school, setup.pins, setup.slot))
-            starts, ends = filmed_times(scene.starts, scene.ends)
-            schedule = {"starts": starts, "ends": ends, "spot": scene.spot, "fixed": scene.fixed}
-            scenes.append(
-                bench.put_scene(row.id, name=scene.name, brief=scene.brief, cameras=cameras, schedule=schedule)
-            )
-        for reading in shoot.readings:
-            checked(reading.measured)
-            scene_id = scenes[reading.scene].id if reading.scene is not None and reading.scene < len(scenes) else None
-            plain = reading.measured.plain()
-            self.rows.add(ReadingRow(shoot_id=row.id, scene_id=scene_id, minute=reading.minute, measured=plain))
-        self._bring_lists(row.id, shoot, [str(scene.id) for scene in scenes])
+
+    def _scene_row(self, shoot_id: UUID, position: int, scene: KeptScene) -> SceneRow:
+        starts, ends = filmed_times(scene.starts, scene.ends)
+        return SceneRow(
+            id=uuid4(),
+            shoot_id=shoot_id,
+            position=position,
+            name=scene.name,
+            brief=scene.brief.plain(),
+            revision=1,
+            history_at=0,
+            starts=starts,
+            ends=ends,
+            spot=scene.spot,
+            fixed=scene.fixed,
+        )
 
     def _bring_lists(self, shoot_id: UUID, shoot: KeptShoot, scenes: Sequence[str]) -> None:
         """What was ticked and added, and the shots. scenes: ids, in the order of the archive."""
         own = [one for one in shoot.checks if one.text is not None]
         ticked = {one.key: one for one in shoot.checks if one.text is None}
-        for check in (*own, *ticked.values()):
-            key = check.key if check.text is None else f"{OWN}{uuid4()}"
-            self.rows.add(CheckRow(shoot_id=shoot_id, key=key, text=check.text, done=check.done))
+        self.rows.add_all(
+            [
+                CheckRow(
+                    shoot_id=shoot_id,
+                    key=check.key if check.text is None else f"{OWN}{uuid4()}",
+                    text=check.text,
+                    done=check.done,
+                )
+                for check in (*own, *ticked.values())
+            ]
+        )
         ids = dict(enumerate(scenes))
         shots = [
             one.shot.model_copy(update={"scene": "" if one.scene is None else ids.get(one.scene, "")})

@@ -1,5 +1,6 @@
 """Undo and redo of a scene: every edit keeps the whole state after it."""
 
+from collections.abc import Sequence
 from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import UUID
@@ -15,6 +16,22 @@ COALESCE_SECONDS = 4
 MOST_STATES = 200
 
 
+def state_of(scene: SceneRow, setups: Sequence[SetupRow]) -> dict[str, Any]:
+    """All of a scene that its history keeps."""
+    cameras = [
+        {"id": str(s.id), "device_id": str(s.device_id), "slot": s.slot, "school": s.school, "pins": s.pins}
+        for s in setups
+    ]
+    times = {"starts": scene.starts, "ends": scene.ends, "spot": scene.spot, "fixed": scene.fixed}
+    return {"name": scene.name, "brief": scene.brief, "setups": cameras, **times}
+
+
+def first_state(scene: SceneRow, setups: Sequence[SetupRow]) -> SceneStateRow:
+    """The state before the first edit."""
+    state = state_of(scene, setups)
+    return SceneStateRow(scene_id=scene.id, sequence=0, label="the start", gesture="", state=state)
+
+
 class History:
     """The states of one scene. `scene.history_at` is the sequence number it stands at."""
 
@@ -27,18 +44,12 @@ class History:
         return setups_of(self.rows, self.scene.id)
 
     def _state(self) -> dict[str, Any]:
-        cameras = [
-            {"id": str(s.id), "device_id": str(s.device_id), "slot": s.slot, "school": s.school, "pins": s.pins}
-            for s in self.setups()
-        ]
-        scene = self.scene
-        times = {"starts": scene.starts, "ends": scene.ends, "spot": scene.spot, "fixed": scene.fixed}
-        return {"name": self.scene.name, "brief": self.scene.brief, "setups": cameras, **times}
+        return state_of(self.scene, self.setups())
 
     def begin(self) -> None:
         """Keep the state before the first edit."""
         if self._at(0) is None:
-            self._keep(0, "the start", self._state(), "")
+            self.rows.add(first_state(self.scene, self.setups()))
 
     def keep(self, label: str) -> None:
         """Write an edit, and keep the state after it.

@@ -100,8 +100,13 @@ class ShotLists:
         """The same, without the list anew."""
         self._fits(shoot_id, shots)
         last = last_position(self.rows, shoot_id)
-        for offset, shot in enumerate(shots, start=1):
-            row = ShotRow(shoot_id=shoot_id, position=last + offset, document=shot.plain())
+        rows = [
+            ShotRow(shoot_id=shoot_id, position=last + offset, document=shot.plain())
+            for offset, shot in enumerate(shots, start=1)
+        ]
+        if named is None:
+            self.rows.add_all(rows)
+        for row in rows if named is not None else ():
             self.rows.add(row, named=named)
 
     def _fits(self, shoot_id: UUID, shots: Sequence[WantedShot]) -> None:

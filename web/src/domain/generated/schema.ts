@@ -255,7 +255,7 @@ export interface paths {
         put?: never;
         /**
          * Bring In
-         * @description Bring an archive in beside what is there; all of it or nothing.
+         * @description Bring an archive in beside what is there, all of it or nothing; the job that does so.
          */
         post: operations["account_bring_in"];
         delete?: never;
@@ -13761,11 +13761,13 @@ export interface operations {
         };
         responses: {
             /** @description Successful Response */
-            204: {
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
             };
             /** @description Bad Request */
             400: {

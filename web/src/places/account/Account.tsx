@@ -170,7 +170,7 @@ function Archive() {
             disabled={bring.isPending}
             onChange={(event) => {
               const file = event.target.files?.[0];
-              if (file) bring.mutate({ url: "/api/account/archive", name: file.name, body: zip(file) });
+              if (file) bring.mutate(zip(file));
               event.target.value = "";
             }}
           />

@@ -2,6 +2,8 @@
 
 import io
 import json
+import subprocess
+import sys
 import zipfile
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
@@ -232,6 +234,13 @@ def a_service(database: Database, files: Files, address: str = "203.0.113.9", **
     """A service set up otherwise, and a browser that comes to it from an address elsewhere."""
     service = Service(database, files, web=None, works=False, hosts=frozenset({"testserver"}), **wanted)
     return a_browser(create_app(service), address)
+
+
+def test_a_password_costs_what_the_standard_asks_for() -> None:
+    command = "from steady_tide.desk.accounts.entering import HASHER as h; print(h.time_cost, h.memory_cost, h.type)"
+    told = subprocess.run([sys.executable, "-c", command], capture_output=True, text=True, check=True).stdout.split()
+    passes, memory_kib = int(told[0]), int(told[1])
+    assert passes >= 3 and memory_kib >= 64 * 1024 and told[2] == "Type.ID", "RFC 9106, the second recommended option"
 
 
 def test_many_guesses_at_once_are_not_many_guesses(database: Database, files: Files, app: Any) -> None:

@@ -6,6 +6,7 @@ import secrets
 from contextlib import suppress
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
+from functools import cache
 from typing import Final
 from uuid import UUID
 
@@ -30,8 +31,13 @@ SHORTEST_PASSWORD: Final = 10
 WEAKEST_SCORE: Final = 2
 """Of 0 to 4, by how many guesses a password takes: 2 stands over lists of common ones and what is made from them."""
 ENTER, JOIN = "enter", "join"
-_hasher = PasswordHasher()
-_NOBODY = _hasher.hash(secrets.token_hex(16))
+HASHER = PasswordHasher()
+
+
+@cache
+def _nobody() -> str:
+    """The hash of a password that nobody has: asking for an account that is not there takes as long as any."""
+    return HASHER.hash(secrets.token_hex(16))
 
 
 class NotSignedIn(SteadyTideError):
@@ -71,13 +77,13 @@ def hashed(password: str, *, about: tuple[str, ...] = ()) -> str:
     if zxcvbn(password[:72], user_inputs=[*about, "steady tide"])["score"] < WEAKEST_SCORE:
         words = "this is among the first that are guessed; write a few words that do not belong together"
         raise BadInput([Problem(("password",), words)])
-    return _hasher.hash(password)
+    return HASHER.hash(password)
 
 
 def proven(stored: str, password: str) -> bool:
     """Whether a password is the one that was kept."""
     try:
-        return _hasher.verify(stored, password)
+        return HASHER.verify(stored, password)
     except VerificationError:
         return False
 
@@ -124,7 +130,7 @@ def sign_in(session: Session, *, email: str, password: str, come_from: From) -> 
     """
     address = normal_email(email)
     account = kept.account_called(session, address)
-    stored = account.password_hash if account and account.password_hash else _NOBODY
+    stored = account.password_hash if account and account.password_hash else _nobody()
     if not proven(stored, password) or account is None or account.password_hash is None:
         return None
     if account.disabled:

@@ -204,21 +204,22 @@ class KitDesk:
     def take_in(self, kit: Kit) -> dict[str, UUID]:
         """Add or replace everything of a checked kit document; returns the ids of its cameras by key."""
         known = {row.key: row for row in kept.devices(self.rows)}
-        ids, last = {}, max((row.position for row in known.values()), default=-1)
+        last, new = max((row.position for row in known.values()), default=-1), []
         for device in kit.devices:
-            row = known.get(device.key)
-            if row is None:
-                last += 1
-                row = self.rows.add(
-                    DeviceRow(key=device.key, position=last, document=device.plain(), document_version=device.version)
-                )
-            else:
+            if (row := known.get(device.key)) is not None:
                 row.document, row.document_version = device.plain(), device.version
-            ids[device.key] = row.id
+                continue
+            plain = device.plain()
+            row = DeviceRow(key=device.key, position=last + 1, document=plain, document_version=device.version)
+            known[device.key], last = row, last + 1
+            new.append(row)
+        self.rows.add_all(new)
         bag = {row.key: row for row in kept.bag(self.rows)}
+        things = []
         for position, item in enumerate(kit.bag):
             if item.key in bag:
                 bag[item.key].document = item.plain()
             else:
-                self.rows.add(BagRow(key=item.key, position=position, document=item.plain()))
-        return ids
+                things.append(BagRow(key=item.key, position=position, document=item.plain()))
+        self.rows.add_all(things)
+        return {device.key: known[device.key].id for device in kit.devices}

@@ -1,7 +1,8 @@
 """Ten thousand calls made up from the service's description, each promise held against its answer, saved as it goes.
 
-`./tide bench --fuzz`. What breaks a promise is a line of JSON in `.tide/fuzz.jsonl`; a run that is stopped goes on
-where it was.
+`./tide bench --fuzz`, for nights: each day has seeds of its own. What breaks a promise is a line of JSON in
+`.tide/fuzz.jsonl`, with its operation and seed; put into `tests/kept/seeds.json`, the tests call it again by day. A run
+that is stopped goes on where it was.
 """
 
 import json
@@ -9,19 +10,19 @@ import shutil
 import sys
 import tempfile
 import warnings
+from datetime import UTC, datetime
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT / "src"), str(ROOT)]
 SAVED = ROOT / ".tide" / "fuzz.jsonl"
 CALLS = 10_000
-EXAMPLES = 8
 
 
 def main(calls: int = CALLS) -> None:
     """Call, save, tell."""
     warnings.simplefilter("ignore")
-    from tests.fuzz import Fuzz
+    from tests.fuzz import EXAMPLES, Fuzz
     from tests.service import a_browser, add_scene, joined, with_kit
     from tests.situations import SCENES
 
@@ -52,7 +53,9 @@ def main(calls: int = CALLS) -> None:
             fuzz = Fuzz(client, {**ids, "device_id": setup["device_id"]})
             for operation in fuzz.operations():
                 before = fuzz.calls
-                found = list(fuzz.wrongs(operation, examples=EXAMPLES, chance=turn))
+                seed = 1000 * datetime.now(UTC).toordinal() + turn
+                told = {"operation": operation.definition.raw["operationId"], "seed": seed}
+                found = [{**told, **one} for one in fuzz.wrongs(operation, examples=EXAMPLES, chance=seed)]
                 with SAVED.open("a") as saved:
                     for one in [*found, {"calls": fuzz.calls - before, "turn": turn}]:
                         saved.write(json.dumps(one) + "\n")
@@ -64,7 +67,7 @@ def main(calls: int = CALLS) -> None:
         cluster.stop()
         shutil.rmtree(home, ignore_errors=True)
     for one in wrong[:20]:
-        print(f"  {one['method']} {one['path']}: {one['status']}, {one['wrong']}")
+        print(f"  {one['operation']}, seed {one['seed']}: {one['status']}, {one['wrong']}")
     sys.exit(1 if wrong else 0)
 
 

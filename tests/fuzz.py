@@ -10,6 +10,8 @@ from hypothesis import HealthCheck, Phase, given, seed, settings
 from hypothesis import strategies as st
 from starlette.testclient import TestClient
 
+EXAMPLES = 8
+"""Calls of one operation with one seed, by night and again by day."""
 NEVER = {"session_leave", "account_leave", "account_change_password"}
 """Operations after which the caller is somebody else."""
 

@@ -170,7 +170,7 @@ def against(of: Set) -> Planned:
     """What readings are held against."""
     name = plate_for(of.problem.brief)
     base = recorded(SPACES, of.problem, of.values, Light(), name)
-    return Planned(of.problem, of.values, Light(), name, scene_under(plate(name), base.shot))
+    return Planned(of.problem, of.values, Light(), name, scene_under(plate(name), base.shot), base)
 
 
 def happening(fault: Fault, seed: int) -> Happening:

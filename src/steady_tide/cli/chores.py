@@ -113,6 +113,7 @@ def _environment() -> dict[str, str]:
 LONG = {
     "load": "many readers and planners at once, some minutes",
     "kill": "kill service, database and worker again and again while things are written, some minutes",
+    "year": "fifty people on accounts of a year's size while things are killed, an hour",
     "fuzz": "ten thousand calls made up from the service's description, an hour",
 }
 

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from steady_tide.core.footage.assign import Possible, assign
+from steady_tide.core.footage.assign import Possible, assign, looked_at, without_look
 
 NOON = datetime(2026, 9, 19, 12, tzinfo=UTC)
 
@@ -112,3 +112,38 @@ def test_doubt_is_a_share_and_the_order_is_no_matter(told: list[tuple[float, int
     assert forth is not None and back is not None
     assert 0.0 <= forth.doubt <= 1.0 - 1.0 / len(possible) + 1e-3
     assert forth.doubt == pytest.approx(back.doubt, abs=2e-3)
+
+
+@given(st.lists(st.tuples(st.floats(0, 900), st.integers(0, 4), st.floats(0, 60)), min_size=1, max_size=12))
+def test_only_what_may_be_the_likeliest_is_looked_at_and_the_answer_is_the_same(
+    told: list[tuple[float, int, float]],
+) -> None:
+    possible = [
+        could(number, starts=starts, ends=starts + 20, otherwise=otherwise, look=look)
+        for number, (starts, otherwise, look) in enumerate(told, start=1)
+    ]
+    prices = [without_look(at(30), 2.0, one) for one in possible]
+    asked: list[int] = []
+
+    def look(number: int) -> float:
+        asked.append(number)
+        return possible[number].look
+
+    looks = looked_at(prices, look)
+    quick = assign(at(30), 2.0, [one._replace(look=seen) for one, seen in zip(possible, looks, strict=True)])
+    whole = assign(at(30), 2.0, possible)
+    assert quick is not None and whole is not None
+    assert (quick.scene, quick.setup) == (whole.scene, whole.setup)
+    assert quick.doubt == pytest.approx(whole.doubt, abs=6e-3)
+
+
+def test_of_many_scenes_at_other_hours_one_is_looked_at() -> None:
+    here, others = could(1), [could(number, starts=400, ends=430, otherwise=1) for number in range(2, 22)]
+    asked: list[int] = []
+
+    def look(number: int) -> float:
+        asked.append(number)
+        return 4.0
+
+    looked_at([without_look(at(10), 2.0, one) for one in (*others, here)], look)
+    assert asked == [20]

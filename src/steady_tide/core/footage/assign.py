@@ -1,6 +1,6 @@
 """To which scene, camera and take a clip belongs: by its time, its mode and its look, with how sure that is."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from datetime import datetime, timedelta
 from typing import Final, NamedTuple
 from uuid import UUID
@@ -22,6 +22,10 @@ FACT: Final = 9.0
 """Price of a fact of the file that the set would have otherwise."""
 LOOK: Final = 0.25
 """How much the look counts of its squares: what is wrong with a clip makes it look otherwise, too."""
+
+
+NEGLIGIBLE: Final = 16.0
+"""What is dearer than the likeliest by as much weighs a three thousandth of it: how it looks need not be known."""
 
 
 class Possible(NamedTuple):
@@ -65,8 +69,27 @@ def assign(made_at: datetime | None, seconds: float, possible: Sequence[Possible
     )
 
 
+def without_look(made_at: datetime | None, seconds: float, one: Possible) -> float:
+    """The price of one by its time and its facts, which its look only adds to."""
+    return _late(made_at, seconds, one) + FACT * one.otherwise
+
+
+def looked_at(prices: Sequence[float], look: Callable[[int], float]) -> list[float]:
+    """The look of each that may be the likeliest, the cheapest first; 0 for one that cannot be any more.
+
+    prices: by time and facts. look: works out the look of a number, which takes long.
+    """
+    looks, best = [0.0] * len(prices), np.inf
+    for at in sorted(range(len(prices)), key=lambda at: prices[at]):
+        if prices[at] > best + NEGLIGIBLE:
+            break
+        looks[at] = look(at)
+        best = min(best, prices[at] + LOOK * looks[at])
+    return looks
+
+
 def _price(made_at: datetime | None, seconds: float, one: Possible) -> float:
-    return _late(made_at, seconds, one) + FACT * one.otherwise + LOOK * one.look
+    return without_look(made_at, seconds, one) + LOOK * one.look
 
 
 def _late(made_at: datetime | None, seconds: float, one: Possible) -> float:

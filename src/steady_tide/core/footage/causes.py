@@ -92,13 +92,14 @@ class Cause(Part):
 
 @dataclass(frozen=True)
 class Planned:
-    """What a clip is held against. before: values that stood on the camera, by setting."""
+    """What a clip is held against. base: what it should have recorded; before: values on the camera, by setting."""
 
     problem: PlanningProblem
     values: Mapping[Setting, Value]
     light: Light
     plate: PlateName
     scene: Scene
+    base: Taken
     before: Mapping[Setting, str] = field(default_factory=dict)
 
 
@@ -170,7 +171,7 @@ def codec_of(key: str) -> str:
 
 def causes(spaces: Spaces, planned: Planned, seen: Seen, facts: FileFacts) -> list[Cause]:
     """The likeliest causes, the likeliest first; none where the clip is as planned."""
-    base = recorded(spaces, planned.problem, planned.values, planned.light, planned.plate)
+    base = planned.base
     told = expected(base.shot, planned.scene)
     nothing = cost(seen, told) + FACT * len(_told_otherwise(facts, base.shot, planned.values))
     priced = []
@@ -325,7 +326,7 @@ def _conditions(spaces: Spaces, planned: Planned) -> Iterator[_Guess]:
         except (BadInput, KeyError, StopIteration):
             continue
         yield _Guess("carried", CARRIED, found, carried=way)
-    usual = recorded(spaces, planned.problem, planned.values, planned.light, planned.plate).figures.ev100
+    usual = planned.base.figures.ev100
     for more in LIGHTS:
         light = planned.light.model_copy(update={"ev100": float(np.clip(usual + more, -20.0, 25.0))})
         found = recorded(spaces, planned.problem, planned.values, light, planned.plate)

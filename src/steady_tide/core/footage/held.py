@@ -9,7 +9,6 @@ from steady_tide.core.document import Part
 from steady_tide.core.footage import words
 from steady_tide.core.footage.causes import Cause, Planned, apart, causes, codec_of, otherwise
 from steady_tide.core.footage.expected import Scene, curve_of_shot, expected, noise_at_grey
-from steady_tide.core.footage.recorded import recorded
 from steady_tide.core.footage.signs import LEAST_SHAKE_DEG_S, TABLE, Name, Seen, shown, smear_stops
 from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.picture.shot import Shot
@@ -77,11 +76,8 @@ class HeldClip(Part):
 
 
 def held(spaces: Spaces, planned: Planned, reading: Reading) -> tuple[HeldClip, Shot]:
-    """Hold a reading against a set; with the shot that should take.
-
-    Raises BadInput where the camera has no such set any more.
-    """
-    base = recorded(spaces, planned.problem, planned.values, planned.light, planned.plate)
+    """Hold a reading against a set; with the shot that should take."""
+    base = planned.base
     shot = base.shot
     seen = seen_of(reading, shot, planned.scene)
     told = expected(shot, planned.scene)

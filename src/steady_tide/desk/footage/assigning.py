@@ -5,7 +5,7 @@ from typing import Final
 from zoneinfo import ZoneInfo
 
 from steady_tide.core.errors import BadInput
-from steady_tide.core.footage.assign import Assigned, Possible, assign
+from steady_tide.core.footage.assign import Assigned, Possible, assign, looked_at, without_look
 from steady_tide.core.footage.causes import codec_of, cost, otherwise
 from steady_tide.core.footage.expected import expected, scene_under
 from steady_tide.core.footage.held import seen_of
@@ -23,24 +23,40 @@ NEAR: Final = timedelta(days=2)
 """Shoots this near to a clip are looked at where nobody says which it is of."""
 MOST_SHOOTS: Final = 3
 MOST_POSSIBLE: Final = 60
+NO_SUCH_SET: Final = 4
+"""Facts that are taken to be otherwise where a camera has no such set any more."""
+LOOKS_OTHERWISE: Final = 100.0
+"""Squares that such a set is taken to look otherwise by."""
 
 
-def looks(spaces: Spaces, sets: list[Set], reading: Reading) -> list[tuple[int, float]]:
-    """For each set: facts of the file it would have otherwise, and squares of how the signs differ."""
-    from steady_tide.media.plates import plate
-
+def facts_off(spaces: Spaces, sets: list[Set], reading: Reading) -> list[int]:
+    """For each set: how many facts of the file it would have otherwise."""
     found = []
     for one in sets:
         try:
             base = recorded(spaces, one.problem, one.values, one.light, one.plate)
         except BadInput:
-            found.append((4, 100.0))
+            found.append(NO_SUCH_SET)
             continue
         codec = codec_of(str(one.values[Setting.CODEC]))
-        scene = scene_under(plate(one.plate), base.shot)
-        wrong = otherwise(reading.facts, base.shot, one.values, codec)
-        found.append((len(wrong), cost(seen_of(reading, base.shot, scene), expected(base.shot, scene))))
+        found.append(len(otherwise(reading.facts, base.shot, one.values, codec)))
     return found
+
+
+def looks(spaces: Spaces, sets: list[Set], prices: list[float], reading: Reading) -> list[float]:
+    """For each set that may be the likeliest: squares of how the signs differ. prices: by time and facts."""
+    from steady_tide.media.plates import plate
+
+    def look(at: int) -> float:
+        one = sets[at]
+        try:
+            base = recorded(spaces, one.problem, one.values, one.light, one.plate)
+        except BadInput:
+            return LOOKS_OTHERWISE
+        scene = scene_under(plate(one.plate), base.shot)
+        return cost(seen_of(reading, base.shot, scene), expected(base.shot, scene))
+
+    return looked_at(prices, look)
 
 
 class Assigning:
@@ -61,12 +77,16 @@ class Assigning:
                         found.append((shoot, scene, setup, one))
         if not found:
             return None
-        seen = self.at.shared.planners.ask(looks, [one for *_, one in found], reading)
+        made, seconds, sets = reading.facts.made_at, reading.facts.seconds, [one for *_, one in found]
+        wrong = self.at.shared.planners.ask(facts_off, sets, reading)
         possible = [
-            self._possible(shoot, scene, setup, wrong, look)
-            for (shoot, scene, setup, _), (wrong, look) in zip(found, seen, strict=True)
+            self._possible(shoot, scene, setup, count)
+            for (shoot, scene, setup, _), count in zip(found, wrong, strict=True)
         ]
-        best = assign(reading.facts.made_at, reading.facts.seconds, possible)
+        prices = [without_look(made, seconds, one) for one in possible]
+        seen = self.at.shared.planners.ask(looks, sets, prices, reading)
+        possible = [one._replace(look=look) for one, look in zip(possible, seen, strict=True)]
+        best = assign(made, seconds, possible)
         if best is None:
             return None
         return next(shoot for shoot, _, setup, _ in found if setup.id == best.setup), best
@@ -79,10 +99,10 @@ class Assigning:
         near = [one for one in every if made and one.day and abs(one.day - made.date()) <= NEAR]
         return near[:MOST_SHOOTS]
 
-    def _possible(self, shoot: ShootRow, scene: SceneRow, setup: SetupRow, wrong: int, look: float) -> Possible:
+    def _possible(self, shoot: ShootRow, scene: SceneRow, setup: SetupRow, wrong: int) -> Possible:
         starts, ends = self._planned(shoot, scene)
         takes = [(take.id, take.at) for take in self.holding.takes(shoot.id) if take.setup == setup.id]
-        return Possible(scene.id, setup.id, starts, ends, takes, wrong, look)
+        return Possible(scene.id, setup.id, starts, ends, takes, wrong, look=0.0)
 
     def _planned(self, shoot: ShootRow, scene: SceneRow) -> tuple[datetime | None, datetime | None]:
         """When a scene is planned, where that is known."""

@@ -51,7 +51,8 @@ def holds(spaces: Spaces, one: Set, reading: Reading) -> tuple[HeldClip, Shot, T
 
     base = recorded(spaces, one.problem, one.values, one.light, one.plate)
     scene = scene_under(plate(one.plate), base.shot)
-    found, shot = held(spaces, Planned(one.problem, one.values, one.light, one.plate, scene, one.before), reading)
+    planned = Planned(one.problem, one.values, one.light, one.plate, scene, base, one.before)
+    found, shot = held(spaces, planned, reading)
     return found, shot, base
 
 

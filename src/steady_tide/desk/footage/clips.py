@@ -19,7 +19,7 @@ from steady_tide.desk.offered import offered
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shots import word_of
 from steady_tide.store.errors import NotFound
-from steady_tide.store.repositories.footage import clips_failed, clips_of, known
+from steady_tide.store.repositories.footage import ClipLine, clip_lines, clips_failed, known
 from steady_tide.store.tables import ClipRow, SceneRow, SetupRow, ShootRow
 
 PICTURES: Final = ("poster", "sheet", "proxy")
@@ -39,8 +39,8 @@ class Clips:
         place = place_of(self.rows.get(ShootRow, shoot_id))
         return Footage(
             zone="" if place is None else zone_of(place),
-            clips=[view(row) for row in clips_of(self.rows, shoot_id)],
-            loose=[view(row) for row in clips_of(self.rows, None)],
+            clips=[_line_view(line) for line in clip_lines(self.rows, shoot_id)],
+            loose=[_line_view(line) for line in clip_lines(self.rows, None)],
         )
 
     def one(self, clip_id: UUID) -> ClipDetail:
@@ -244,7 +244,13 @@ def reading_of(row: ClipRow) -> Reading | None:
 
 def view(row: ClipRow) -> ClipView:
     """A row as its owner sees it."""
-    facts, held = (row.reading or {}).get("facts", {}), row.held or {}
+    held = row.held or {}
+    facts = (row.reading or {}).get("facts")
+    return _line_view(ClipLine(row, facts, held.get("words"), held.get("as_planned")))
+
+
+def _line_view(line: ClipLine) -> ClipView:
+    row, facts = line.row, line.facts or {}
     return ClipView(
         id=row.id,
         name=row.name,
@@ -261,8 +267,8 @@ def view(row: ClipRow) -> ClipView:
         made_at=row.made_at,
         seconds=float(facts.get("seconds", 0.0)),
         size=f"{facts['width_px']} x {facts['height_px']}" if facts else "",
-        words=str(held.get("words", "")),
-        as_planned=held.get("as_planned"),
+        words=line.words or "",
+        as_planned=line.as_planned,
         has=[kind for kind in PICTURES if kind in row.pictures],
         selects=Selects.opened(row.selects),
         gone=row.gone_at is not None,

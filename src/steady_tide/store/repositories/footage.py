@@ -2,9 +2,11 @@
 
 from collections.abc import Sequence
 from datetime import datetime
+from typing import Any, NamedTuple
 from uuid import UUID
 
 from sqlalchemy import func, or_, select
+from sqlalchemy.orm import defer
 
 from steady_tide.store.database import Session
 from steady_tide.store.owned import Rows
@@ -19,6 +21,35 @@ def clips_of(rows: Rows, shoot_id: UUID | None) -> list[ClipRow]:
     where = ClipRow.shoot_id.is_(None) if shoot_id is None else ClipRow.shoot_id == shoot_id
     query = rows.query(ClipRow).where(where, ClipRow.gone_at.is_(None))
     return rows.all(query.order_by(ClipRow.made_at.asc().nulls_last(), ClipRow.created_at, ClipRow.id))
+
+
+class ClipLine(NamedTuple):
+    """A clip without what it says in full. row: its reading and what came of holding it are not read.
+
+    facts: of its file; words, as_planned: its verdict against the plan.
+    """
+
+    row: ClipRow
+    facts: dict[str, Any] | None
+    words: str | None
+    as_planned: bool | None
+
+
+def clip_lines(rows: Rows, shoot_id: UUID | None) -> list[ClipLine]:
+    """The same as `clips_of`, with little of each."""
+    where = ClipRow.shoot_id.is_(None) if shoot_id is None else ClipRow.shoot_id == shoot_id
+    query = (
+        select(
+            ClipRow,
+            ClipRow.reading["facts"],
+            ClipRow.held["words"].astext,
+            ClipRow.held["as_planned"].as_boolean(),
+        )
+        .where(ClipRow.account_id == rows.account_id, where, ClipRow.gone_at.is_(None))
+        .options(defer(ClipRow.reading), defer(ClipRow.held), defer(ClipRow.parts))
+        .order_by(ClipRow.made_at.asc().nulls_last(), ClipRow.created_at, ClipRow.id)
+    )
+    return [ClipLine(*one) for one in rows.session.execute(query)]
 
 
 def clips_kept(rows: Rows) -> list[ClipRow]:

@@ -1,7 +1,7 @@
 """Ten thousand calls made up from the service's description, each promise held against its answer, saved as it goes.
 
 `./tide bench --fuzz`, for nights: each day has seeds of its own. What breaks a promise is a line of JSON in
-`.tide/fuzz.jsonl`, with its operation and seed; put into `tests/kept/seeds.json`, the tests call it again by day. A run
+`.tide/fuzz.jsonl`, with its operation and seed; put into `tests/seeds.json`, the tests call it again by day. A run
 that is stopped goes on where it was.
 """
 

@@ -22,6 +22,7 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager, suppress
 from pathlib import Path
 from threading import Event, Thread
+from typing import Any
 
 import httpx2
 
@@ -191,22 +192,35 @@ def troubles(run: Run, home: str, own: bool, minutes: int, chance: random.Random
     return [special.get(minute) or killing(KILLS[minute % len(KILLS)]) for minute in range(minutes)]
 
 
+REST_S = 300.0
+"""How long things may take to come to rest."""
+
+
+def answered(client: httpx2.Client, path: str, **asked: Any) -> Any:
+    """An answer at rest: what is not yet is asked for again."""
+    deadline = time.monotonic() + REST_S
+    while True:
+        answer = client.get(path, params=asked)
+        if answer.status_code != 503 or time.monotonic() > deadline:
+            return answer.raise_for_status().json()
+        time.sleep(1)
+
+
 def at_rest(people: list[Person]) -> list[str]:
     """What is not right once nobody does anything: lost, still waiting, or refused."""
     found = []
     for person in people:
-        with httpx2.Client(base_url=person.address, cookies=person.cookies, timeout=300) as client:
-            found += person.lost(client)
-            deadline = time.monotonic() + 300
+        with httpx2.Client(base_url=person.address, cookies=person.cookies, timeout=REST_S) as client:
+            found += person.lost(lambda path: answered(client, path))
+            deadline = time.monotonic() + REST_S
             while True:
-                shoot = client.get(f"/api/shoots/{person.shoot}", params={"within_s": 10}).json()
+                shoot = answered(client, f"/api/shoots/{person.shoot}", within_s=10)
                 outcomes = [setup["outcome"] for scene in shoot["scenes"] for setup in scene["setups"]]
                 if "waiting" not in outcomes or time.monotonic() > deadline:
                     break
             found += [f"a set of {person.shoot} is {one}" for one in outcomes if one != "plan"]
             for path in ("/api/shoots", "/api/logbook", f"/api/shoots/{person.shoot}/ready"):
-                if (status := client.get(path).status_code) != 200:
-                    found.append(f"{path}: {status}")
+                answered(client, path)
     return found
 
 

@@ -6,6 +6,7 @@ What was acknowledged is remembered and looked for at the end; every answer is c
 import random
 import time
 from collections import Counter
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from datetime import UTC, datetime, timedelta
 from threading import Event, Lock
@@ -149,15 +150,14 @@ class Person:
         if made is not None and (word := made.json()[0].get("shot")):
             self.asked("pixels", "GET", f"/api/pictures/{word}.jpg", params={"width_px": 320})
 
-    def lost(self, client: httpx2.Client) -> list[str]:
-        """What was acknowledged and is not there."""
-        found = []
-        there = {one["name"] for one in client.get("/api/places").json()}
-        found += [f"place {name}" for name in self.places if name not in there]
-        noted = {one["id"] for one in client.get(f"/api/shoots/{self.shoot}/entries").json()}
+    def lost(self, get: Callable[[str], Any]) -> list[str]:
+        """What was acknowledged and is not there. get: asks for a path until it is answered."""
+        there = {one["name"] for one in get("/api/places")}
+        found = [f"place {name}" for name in self.places if name not in there]
+        noted = {one["id"] for one in get(f"/api/shoots/{self.shoot}/entries")}
         found += [f"take {name}" for name in self.takes if name not in noted]
         if self.brief:
-            now = client.get(f"/api/scenes/{self.scene}").json()["brief"]["minutes"]
+            now = get(f"/api/scenes/{self.scene}")["brief"]["minutes"]
             if now != self.brief["minutes"] and now not in self.unsure:
                 found.append(f"minutes of {self.scene}: {self.brief['minutes']} was kept, {now} is there")
         return found

@@ -4,10 +4,8 @@ Both are asked in turn in one run; printed are medians [ms], their ratio, and ho
 the database. The planners are in this process, and every plan is kept before it is timed.
 """
 
-import shutil
 import statistics
 import sys
-import tempfile
 import time
 from pathlib import Path
 from typing import Any
@@ -17,7 +15,7 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT / "src"), str(ROOT)]
 
 from tests.api import test_statements as made_by  # noqa: E402
-from tests.service import device_ids, join, with_kit  # noqa: E402
+from tests.service import device_ids, join, migrated, throwaway, with_kit  # noqa: E402
 from tests.situations import SCENES  # noqa: E402
 
 from steady_tide.api.app import create_app  # noqa: E402
@@ -25,9 +23,7 @@ from steady_tide.api.context import Service  # noqa: E402
 from steady_tide.core.plan.problem.brief import Brief  # noqa: E402
 from steady_tide.desk.bench.bench import Bench, Camera  # noqa: E402
 from steady_tide.desk.workplace import Shared, Workplace  # noqa: E402
-from steady_tide.launch.cluster import Cluster  # noqa: E402
 from steady_tide.storage import Files  # noqa: E402
-from steady_tide.store.database import Database  # noqa: E402
 from steady_tide.store.owned import Rows  # noqa: E402
 from steady_tide.store.tables import SceneRow  # noqa: E402
 
@@ -70,16 +66,9 @@ def timed(service: Service, client: Any, path: str) -> tuple[float, int]:
 
 def main() -> None:
     """Measure both in turn, and print."""
-    home = Path(tempfile.mkdtemp(prefix="steady-tide-growth-", dir="/tmp"))
-    home.chmod(0o755)
-    cluster = Cluster(home, fsync=False)
-    cluster.start()
-    database = Database(cluster.url("growth"))
-    database.migrate()
-    service = Service(
-        database, Files(str(home / "files")), web=None, works=False, hosts=frozenset({"testserver"})
-    )  # fmt: skip
-    try:
+    with throwaway("growth") as (cluster, home), migrated(cluster, "growth") as database:
+        files = Files(str(home / "files"))
+        service = Service(database, files, web=None, works=False, hosts=frozenset({"testserver"}))
         sides = [an_account(service, large=large) for large in (False, True)]
         print(f"{'answer':10} {'one shoot':>10} {'a year':>10} {'ratio':>7}   statements")
         for name, path in ANSWERS.items():
@@ -90,10 +79,6 @@ def main() -> None:
             small, large = (statistics.median(ms for ms, _ in times[1:]) for times in found)
             counts = " ".join(str(times[-1][1]) for times in found)
             print(f"{name:10} {small:8.1f}ms {large:8.1f}ms {large / small:7.2f}   {counts}")
-    finally:
-        database.close()
-        cluster.stop()
-        shutil.rmtree(home, ignore_errors=True)
 
 
 if __name__ == "__main__":

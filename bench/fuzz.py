@@ -6,12 +6,16 @@ that is stopped goes on where it was.
 """
 
 import json
-import shutil
 import sys
-import tempfile
 import warnings
 from datetime import UTC, datetime
 from pathlib import Path
+from typing import TYPE_CHECKING, Any
+
+if TYPE_CHECKING:
+    from collections.abc import Iterator
+
+    from fastapi import FastAPI
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT / "src"), str(ROOT)]
@@ -19,53 +23,43 @@ SAVED = ROOT / ".tide" / "fuzz.jsonl"
 CALLS = 10_000
 
 
+def called(app: "FastAPI", turn: int) -> "Iterator[dict[str, Any]]":
+    """Every operation once more with the seeds of a turn: what broke a promise, and how many calls it were."""
+    from tests.api.test_fuzz import fuzzing
+    from tests.fuzz import EXAMPLES
+    from tests.service import a_browser, joined, with_kit
+
+    fuzz = fuzzing(with_kit(joined(a_browser(app))))
+    for operation in fuzz.operations():
+        before, seed = fuzz.calls, 1000 * datetime.now(UTC).toordinal() + turn
+        told = {"operation": operation.definition.raw["operationId"], "seed": seed}
+        yield from ({**told, **one} for one in fuzz.wrongs(operation, examples=EXAMPLES, chance=seed))
+        yield {"calls": fuzz.calls - before, "turn": turn}
+
+
 def main(calls: int = CALLS) -> None:
     """Call, save, tell."""
     warnings.simplefilter("ignore")
-    from tests.fuzz import EXAMPLES, Fuzz
-    from tests.service import a_browser, add_scene, joined, with_kit
-    from tests.situations import SCENES
+    from tests.service import migrated, throwaway
 
     from steady_tide.api.app import create_app
     from steady_tide.api.context import Service
-    from steady_tide.launch.cluster import Cluster
     from steady_tide.storage import Files
-    from steady_tide.store.database import Database
 
     SAVED.parent.mkdir(exist_ok=True)
-    home = Path(tempfile.mkdtemp(prefix="tide-fuzz-", dir="/tmp"))
-    home.chmod(0o755)
-    cluster = Cluster(home, fsync=False)
-    cluster.start()
-    database = Database(cluster.url("fuzz"))
-    database.migrate()
-    service = Service(database, Files("memory://fuzz"), None, works=False, hosts=frozenset({"testserver"}))
-    app = create_app(service)
     done = [json.loads(line) for line in SAVED.read_text().splitlines()] if SAVED.exists() else []
     made, turn = sum(one.get("calls", 0) for one in done), max((one.get("turn", -1) for one in done), default=-1) + 1
     wrong = [one for one in done if "wrong" in one]
-    try:
+    with throwaway("fuzz") as (cluster, _), migrated(cluster, "fuzz") as database, SAVED.open("a") as saved:
+        files = Files("memory://fuzz")
+        app = create_app(Service(database, files, None, works=False, hosts=frozenset({"testserver"})))
         while made < calls:
-            client = with_kit(joined(a_browser(app)))
-            scene = add_scene(client, SCENES["The pilot gig"])
-            setup = scene["setups"][0]
-            ids = {"shoot_id": scene["shoot_id"], "scene_id": scene["id"], "setup_id": setup["id"], "key": "nd16"}
-            fuzz = Fuzz(client, {**ids, "device_id": setup["device_id"]})
-            for operation in fuzz.operations():
-                before = fuzz.calls
-                seed = 1000 * datetime.now(UTC).toordinal() + turn
-                told = {"operation": operation.definition.raw["operationId"], "seed": seed}
-                found = [{**told, **one} for one in fuzz.wrongs(operation, examples=EXAMPLES, chance=seed)]
-                with SAVED.open("a") as saved:
-                    for one in [*found, {"calls": fuzz.calls - before, "turn": turn}]:
-                        saved.write(json.dumps(one) + "\n")
-                wrong += found
-            made, turn = made + fuzz.calls, turn + 1
+            for one in called(app, turn):
+                print(json.dumps(one), file=saved, flush=True)
+                made += one.get("calls", 0)
+                wrong += [one] if "wrong" in one else []
+            turn += 1
             print(f"{made} calls, {len(wrong)} answers that break a promise", flush=True)
-    finally:
-        database.close()
-        cluster.stop()
-        shutil.rmtree(home, ignore_errors=True)
     for one in wrong[:20]:
         print(f"  {one['operation']}, seed {one['seed']}: {one['status']}, {one['wrong']}")
     sys.exit(1 if wrong else 0)

@@ -214,7 +214,7 @@ def at_rest(people: list[Person]) -> list[str]:
             found += person.lost(lambda path: answered(client, path))
             deadline = time.monotonic() + REST_S
             while True:
-                shoot = answered(client, f"/api/shoots/{person.shoot}", within_s=10)
+                shoot = answered(client, f"/api/shoots/{person.shoot}", within_s=5)
                 outcomes = [setup["outcome"] for scene in shoot["scenes"] for setup in scene["setups"]]
                 if "waiting" not in outcomes or time.monotonic() > deadline:
                     break

@@ -36,25 +36,43 @@ def _quick_hashes() -> None:
     entering.HASHER = PasswordHasher(time_cost=1, memory_cost=8, parallelism=1)
 
 
-@pytest.fixture(scope="session")
-def cluster() -> Iterator[Cluster]:
-    """A private PostgreSQL without fsync, thrown away at the end."""
-    home = Path(tempfile.mkdtemp(prefix="steady-tide-test-", dir="/tmp"))
+@contextmanager
+def throwaway(what: str) -> Iterator[tuple[Cluster, Path]]:
+    """A private PostgreSQL without fsync, and its folder; both are gone at the end."""
+    home = Path(tempfile.mkdtemp(prefix=f"steady-tide-{what}-", dir="/tmp"))
     home.chmod(0o755)
     made = Cluster(home, fsync=False)
-    made.start()
-    yield made
-    made.stop()
-    shutil.rmtree(home, ignore_errors=True)
+    try:
+        made.start()
+        yield made, home
+    finally:
+        made.stop()
+        shutil.rmtree(home, ignore_errors=True)
+
+
+@contextmanager
+def migrated(cluster: Cluster, name: str) -> Iterator[Database]:
+    """A database of a cluster with all its tables."""
+    database = Database(cluster.url(name))
+    try:
+        database.migrate()
+        yield database
+    finally:
+        database.close()
+
+
+@pytest.fixture(scope="session")
+def cluster() -> Iterator[Cluster]:
+    """One for a session of tests."""
+    with throwaway("test") as (made, _):
+        yield made
 
 
 @pytest.fixture(scope="session")
 def database(cluster: Cluster) -> Iterator[Database]:
     """A migrated database in it."""
-    made = Database(cluster.url("tests"))
-    made.migrate()
-    yield made
-    made.close()
+    with migrated(cluster, "tests") as made:
+        yield made
 
 
 @pytest.fixture(scope="session")

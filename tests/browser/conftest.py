@@ -13,6 +13,7 @@ from steady_tide.in_place import InPlace
 from steady_tide.launch.cluster import Cluster
 from steady_tide.store.database import Database
 from tests.browser.serving import serving
+from tests.service import migrated
 
 PATIENCE_MS = 240_000
 """How long the slowest machine may take to show something: how fast it is, is no matter of these tests."""
@@ -22,16 +23,14 @@ PHONE: Any = {
     "viewport": {"width": 390, "height": 844}, "locale": "en-GB", "device_scale_factor": 3, "is_mobile": True,
     "has_touch": True,
 }  # fmt: skip
-EXPECTED = ("422", "409", "ERR_INTERNET_DISCONNECTED", "Service Worker registration blocked")
-"""What a page says about refused input and lost connections; and that tests keep it from being kept offline."""
+EXPECTED = ("422", "409", "503", "ERR_INTERNET_DISCONNECTED", "Service Worker registration blocked")
+"""What a page says about refused input, a service that is busy just now, and lost connections; and that tests keep it from being kept offline."""
 
 
 @pytest.fixture(scope="session")
 def demo_database(cluster: Cluster) -> Iterator[Database]:
-    made = Database(cluster.url("browser_demo"))
-    made.migrate()
-    yield made
-    made.close()
+    with migrated(cluster, "browser_demo") as made:
+        yield made
 
 
 @pytest.fixture(scope="session")
@@ -47,8 +46,14 @@ def demo_address(demo_database: Database, lying: Path) -> Iterator[str]:
 
 
 @pytest.fixture(scope="session")
-def plain_address(database: Database) -> Iterator[str]:
-    with serving(database, demo=False) as address:
+def plain_database(cluster: Cluster) -> Iterator[Database]:
+    with migrated(cluster, "browser_plain") as made:
+        yield made
+
+
+@pytest.fixture(scope="session")
+def plain_address(plain_database: Database) -> Iterator[str]:
+    with serving(plain_database, demo=False) as address:
         yield address
 
 

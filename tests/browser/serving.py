@@ -1,7 +1,6 @@
 """The service on a port of this machine, for browsers."""
 
 import os
-import shutil
 import socket
 import tempfile
 import threading
@@ -18,7 +17,6 @@ from steady_tide.demo.footage import first_start
 from steady_tide.demo.load import load_demo
 from steady_tide.desk.workplace import Shared
 from steady_tide.in_place import InPlace
-from steady_tide.launch.cluster import Cluster
 from steady_tide.launch.port import bind
 from steady_tide.settings import PROJECT
 from steady_tide.storage import Files
@@ -27,6 +25,7 @@ from steady_tide.work.painters import Painting
 from steady_tide.work.planners import Pool
 from steady_tide.work.queue import Queue
 from tests.chromium import CHROMIUM, FLAGS
+from tests.service import migrated, throwaway
 
 
 @contextmanager
@@ -38,15 +37,19 @@ def serving(
     web: Path = PROJECT / "web" / "dist",
     files: Files | None = None,
     in_place: InPlace | None = None,
+    works: bool = True,
 ) -> Iterator[str]:
-    """Serve in a thread; yields the address. shared: with planners other than the thread itself; web: the interface;
-    files: where large files are kept that were put in before; in_place: footage that is read where it lies.
+    """Serve in a thread; yields the address.
+
+    shared: with planners other than the thread itself. web: the interface. files: where large files are kept that were
+    put in before. in_place: footage that is read where it lies. works: whether it does jobs; of no database that
+    another does jobs of.
     """
     listener: socket.socket = bind("127.0.0.1", 0)
     with tempfile.TemporaryDirectory(prefix="steady-tide-files-") as folder:
         # The database of the plain service is that of other tests, whose jobs are not its to do.
         service = Service(
-            database, files or Files(folder), web, demo=demo, works=demo, shared=shared or Shared(), in_place=in_place
+            database, files or Files(folder), web, demo=demo, works=works, shared=shared or Shared(), in_place=in_place
         )  # fmt: skip
         app = create_app(service)
         server = uvicorn.Server(uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=2))
@@ -66,30 +69,23 @@ def fresh_demo(*, footage: bool = False) -> Iterator[tuple[Browser, str]]:
     Plans are made in processes of their own, as `./tide demo` makes them. footage: whether its clips are brought in;
     they are read while it answers.
     """
-    home = Path(tempfile.mkdtemp(prefix="steady-tide-demo-", dir="/tmp"))
-    home.chmod(0o755)
-    cluster = Cluster(home, fsync=False)
-    cluster.start()
-    database = Database(cluster.url("demo"))
-    database.migrate()
-    files = Files(str(home / "files"))
-    with database.session() as session:
-        if footage:
-            first_start(session, Queue(libpq(database.url)), files)
-        load_demo(session)
-    planners, painters = Pool(os.cpu_count() or 1), Painting(os.cpu_count() or 1)
-    planners.warm()
-    try:
-        with (
-            serving(database, demo=True, shared=Shared(planners=planners, painters=painters), files=files) as address,
-            sync_playwright() as playwright,
-        ):
-            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-            yield browser, address
-            browser.close()
-    finally:
-        planners.close()
-        painters.close()
-        database.close()
-        cluster.stop()
-        shutil.rmtree(home, ignore_errors=True)
+    with throwaway("demo") as (cluster, home), migrated(cluster, "demo") as database:
+        files = Files(str(home / "files"))
+        with database.session() as session:
+            if footage:
+                first_start(session, Queue(libpq(database.url)), files)
+            load_demo(session)
+        planners, painters = Pool(os.cpu_count() or 1), Painting(os.cpu_count() or 1)
+        planners.warm()
+        shared = Shared(planners=planners, painters=painters)
+        try:
+            with (
+                serving(database, demo=True, shared=shared, files=files) as address,
+                sync_playwright() as playwright,
+            ):
+                browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+                yield browser, address
+                browser.close()
+        finally:
+            planners.close()
+            painters.close()

@@ -260,7 +260,7 @@ def sign_in(page: Page, email: str) -> None:
 
 
 def test_a_session_that_runs_out_loses_nothing(
-    pocket: BrowserContext, plain_address: str, database: Database, email: str
+    pocket: BrowserContext, plain_address: str, plain_database: Database, email: str
 ) -> None:
     page = pocket.new_page()
     joined(page, plain_address, email)
@@ -268,7 +268,7 @@ def test_a_session_that_runs_out_loses_nothing(
     to_takes(page)
     pocket.set_offline(True)
     count(page, 1)
-    with database.session() as session:
+    with plain_database.session() as session:
         session.execute(delete(SessionRow))
     pocket.set_offline(False)
     expect(page.get_by_text("1 note kept here. Sign in again")).to_be_visible()
@@ -365,10 +365,10 @@ def versions(tmp_path: Path) -> tuple[Path, Callable[[str], None]]:
 
 
 def test_a_new_version_waits_until_everything_is_sent(
-    pocket: BrowserContext, database: Database, versions: tuple[Path, Callable[[str], None]], email: str
+    pocket: BrowserContext, plain_database: Database, versions: tuple[Path, Callable[[str], None]], email: str
 ) -> None:
     web, renew = versions
-    with serving(database, demo=False, web=web) as address:
+    with serving(plain_database, demo=False, web=web, works=False) as address:
         page = pocket.new_page()
         joined(page, address, email)
         take_along(page, address)

@@ -4,6 +4,7 @@ from collections.abc import AsyncIterator, Callable, Iterator
 from dataclasses import dataclass, field
 from functools import cached_property
 from pathlib import Path
+from threading import Event
 from typing import Annotated
 
 from fastapi import Cookie, Depends, Request
@@ -54,6 +55,8 @@ class Service:
     works: bool = True
     in_place: InPlace | None = None
     closing: Callable[[], None] = lambda: None
+    ending: Event = field(default_factory=Event)
+    """Set once it stops: who waits for something to change is answered."""
     shared: Shared = field(default_factory=Shared)
     meters: Meters = field(default_factory=Meters)
     known: Shelf[str, str] = field(default_factory=lambda: Shelf(MOST_KNOWN))

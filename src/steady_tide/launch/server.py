@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from contextlib import suppress
 from dataclasses import dataclass, field
 from pathlib import Path
-from threading import Thread
+from threading import Event, Thread
 from typing import Any, Final
 
 import uvicorn
@@ -104,9 +104,9 @@ class Prompt(H11Protocol):
 class _Server(uvicorn.Server):
     """Tells the address when the first request could be answered."""
 
-    def __init__(self, config: uvicorn.Config, ready: Sequence[str]) -> None:
+    def __init__(self, config: uvicorn.Config, ready: Sequence[str], ending: Event) -> None:
         super().__init__(config)
-        self.ready = ready
+        self.ready, self.ending = ready, ending
 
     async def startup(self, sockets: list[socket.socket] | None = None) -> None:
         """Start answering, then tell."""
@@ -120,6 +120,7 @@ class _Server(uvicorn.Server):
 
     async def shutdown(self, sockets: list[socket.socket] | None = None) -> None:
         """Stop; a task that will not end is left behind after a while, or nobody could stop the service."""
+        self.ending.set()
         Thread(target=_insist, args=(asyncio.get_running_loop(),), daemon=True).start()
         await super().shutdown(sockets)
 
@@ -163,7 +164,7 @@ def answer(made: Answering, listener: socket.socket) -> None:
         if made.metrics is not None:
             start_http_server(made.metrics, addr="127.0.0.1", registry=service.meters.registry)
         try:
-            _Server(_config(service, made), made.ready).run(sockets=[listener])
+            _Server(_config(service, made), made.ready, service.ending).run(sockets=[listener])
         except KeyboardInterrupt:
             pass
         except RuntimeError as error:

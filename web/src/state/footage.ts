@@ -1,18 +1,17 @@
 /** Clips of a shoot, asked again while something of them is being worked on. */
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useCallback, useEffect } from "react";
 import { api, got } from "../client/client";
 import type { ClipDetail, LessonsView, PairVerdict, Selects, Setting } from "../domain/documents";
 import { atWork } from "../domain/footage";
 import { choosePin } from "./acts";
 import { KEYS } from "./cache";
+import { useChanges } from "./changes";
 import { callOffJob } from "./jobs";
 import { refreshKit } from "./kit";
 import { renew } from "./renew";
 import { onArrival } from "./sending";
-
-const LOOK_MS = 1_000;
 
 export const footageKey = (shoot_id: string) => ["footage", shoot_id] as const;
 const LESSONS = ["lessons"] as const;
@@ -23,31 +22,40 @@ const inPath = (clip_id: string) => ({ params: { path: { clip_id } } });
 export function useFootage(shoot_id: string) {
   const cache = useQueryClient();
   useEffect(() => onArrival((shoot) => renew(cache, { queryKey: footageKey(shoot) })), [cache]);
-  return useQuery({
+  const answer = useQuery({
     queryKey: footageKey(shoot_id),
     queryFn: ({ signal }) =>
       got(api.GET("/api/shoots/{shoot_id}/footage", { params: { path: { shoot_id } }, signal })),
-    refetchInterval: ({ state }) =>
-      state.data && atWork([...state.data.clips, ...state.data.loose]) ? LOOK_MS : false,
   });
+  const { data, refetch } = answer;
+  const look = useCallback(() => void refetch(), [refetch]);
+  useChanges(data !== undefined && atWork([...data.clips, ...data.loose]), look);
+  return answer;
 }
 
 export function useClip(clip_id: string) {
-  return useQuery({
+  const answer = useQuery({
     queryKey: clipKey(clip_id),
     queryFn: ({ signal }) => got(api.GET("/api/clips/{clip_id}", { ...inPath(clip_id), signal })),
-    refetchInterval: ({ state }) => (state.data && atWork([state.data.clip]) ? LOOK_MS : false),
   });
+  const { data, refetch } = answer;
+  const look = useCallback(() => void refetch(), [refetch]);
+  useChanges(data !== undefined && atWork([data.clip]), look);
+  return answer;
 }
 
 /** How far a clip is read; asked while it is. */
 export function useReadingJob(job_id: string | null, wanted: boolean) {
-  return useQuery({
+  const asked = wanted && job_id !== null;
+  const answer = useQuery({
     queryKey: ["job", job_id],
-    enabled: wanted && job_id !== null,
+    enabled: asked,
     queryFn: () => got(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: job_id ?? "" } } })),
-    refetchInterval: ({ state }) => (state.data?.ended ? false : LOOK_MS),
   });
+  const { data, refetch } = answer;
+  const look = useCallback(() => void refetch(), [refetch]);
+  useChanges(asked && !data?.ended, look);
+  return answer;
 }
 
 /** What is done with a clip; whatever shows it is asked for again. */

@@ -3,21 +3,19 @@
 import { api, got } from "../client/client";
 import type { JobView } from "../domain/documents";
 import { Refused } from "../domain/refused";
-
-const LOOK_MS = 350;
+import { changed } from "./changes";
 
 const job = (job_id: string) => ({ params: { path: { job_id } } });
-const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
 /** Called off by whoever began it. */
 export class CalledOff extends Error {}
 
 /** Wait for a job to end. Throws what the service refuses in its own words, and CalledOff. */
 export async function jobEnded(begun: JobView, told: (job: JobView) => void = () => {}): Promise<void> {
-  let now = begun;
+  let [now, mark] = [begun, ""];
   while (!now.ended) {
     told(now);
-    await pause(LOOK_MS);
+    mark = await changed(mark);
     now = await got(api.GET("/api/jobs/{job_id}", job(begun.id)));
   }
   if (now.state === "cancelled") throw new CalledOff();

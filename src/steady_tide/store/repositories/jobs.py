@@ -2,6 +2,7 @@
 
 from collections.abc import Collection, Sequence
 from datetime import datetime
+from uuid import UUID
 
 from sqlalchemy import delete, func, select
 
@@ -15,6 +16,14 @@ def unfinished(rows: Rows, kinds: Collection[str], *, others: bool = False) -> i
     of_kind = JobRow.kind.not_in(kinds) if others else JobRow.kind.in_(kinds)
     mine = (JobRow.account_id == rows.account_id, JobRow.ended_at.is_(None), of_kind)
     return rows.session.scalar(select(func.count()).select_from(JobRow).where(*mine)) or 0
+
+
+def jobs_mark(session: Session, account_id: UUID) -> str:
+    """Another word whenever anything became of an account's jobs."""
+    runs = func.count().filter(JobRow.state == "running")
+    told = (func.count(), runs, func.count(JobRow.ended_at), func.coalesce(func.sum(JobRow.progress), 0.0))
+    mine = JobRow.account_id == account_id
+    return ":".join(str(one) for one in session.execute(select(*told).where(mine)).one())
 
 
 def jobs_open(session: Session) -> int:

@@ -23,6 +23,8 @@ sys.path[:0] = [str(ROOT)]
 
 PORT = 8478
 WRITERS = 4
+LOG = ROOT / ".tide" / "bench.log"
+"""What the services said of themselves, the errors among it."""
 
 
 class Run:
@@ -35,10 +37,11 @@ class Run:
 
     def _begin(self) -> "subprocess.Popen[bytes]":
         environment = {**os.environ, "STEADY_TIDE_HOME": str(self.home), "PYTHONPATH": str(ROOT / "src")}
+        environment |= {"STEADY_TIDE_LOG": "warning"}
         environment.pop("STEADY_TIDE_DATABASE_URL", None)
         command = [sys.executable, "-m", "steady_tide", "serve", "--port", str(PORT), "--processes", "2"]
-        quiet = subprocess.DEVNULL
-        return subprocess.Popen(command, env=environment, stdout=quiet, stderr=quiet)
+        with LOG.open("ab") as told:
+            return subprocess.Popen(command, env=environment, stdout=told, stderr=told)
 
     def ready(self) -> None:
         """Wait until it can do everything."""

@@ -24,7 +24,7 @@ PHONE: Any = {
     "has_touch": True,
 }  # fmt: skip
 EXPECTED = ("422", "409", "503", "ERR_INTERNET_DISCONNECTED", "Service Worker registration blocked")
-"""What a page says about refused input, a service that is busy just now, and lost connections; and that tests keep it from being kept offline."""
+"""What a page says about refused input, a busy service, lost connections, and tests that keep it from being offline."""
 
 
 @pytest.fixture(scope="session")

@@ -19,6 +19,8 @@ PATIENCE_S = 60.0
 """How long an answer is waited for; what takes longer counts as not reached."""
 NOT_YET = (503, 507)
 """What is told as waiting: not yet, and a disk without room."""
+UNFORESEEN = "went wrong that should not have"
+"""Said where something happened that nobody foresaw; that is no waiting."""
 
 
 @dataclass
@@ -36,7 +38,7 @@ class Told:
         with self.lock:
             self.statuses[kind] += 1
             self.slowest_s[act] = max(seconds, self.slowest_s.get(act, 0.0))
-            waits = status in NOT_YET and "detail" in words
+            waits = status in NOT_YET and "detail" in words and UNFORESEEN not in words
             if status is not None and not waits and (status >= 500 or status in (400, 404, 422)):
                 self.wrong.append(f"{act}: {status} {words[:200]}")
 

@@ -1,14 +1,17 @@
 """Whoever waits for a job is told when something became of it: one question that is held open, of one's own jobs."""
 
+import asyncio
 import time
 from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 
 from starlette.testclient import TestClient
+from starlette.types import Receive, Scope, Send
 
 from steady_tide.api.context import Service
+from steady_tide.api.guard import Guard
 from tests.api.test_account import a_year
-from tests.service import bring_in, join
+from tests.service import a_browser, bring_in, join
 
 
 def changes(client: TestClient, **asked: Any) -> str:
@@ -55,6 +58,19 @@ def test_a_service_that_stops_keeps_nobody_waiting(app: Any, service: Service) -
         assert changes(mine, seen=mark, within_s=20) == mark
     finally:
         service.ending.clear()
+
+
+def test_what_is_cut_short_as_the_service_stops_is_not_yet(service: Service) -> None:
+    async def cut_short(scope: Scope, receive: Receive, send: Send) -> None:
+        raise asyncio.CancelledError
+
+    browser = a_browser(Guard(cut_short, service=service, routes=[]))
+    service.ending.set()
+    try:
+        answer = browser.get("/api/places")
+    finally:
+        service.ending.clear()
+    assert answer.status_code == 503 and "being restarted" in answer.json()["detail"] and answer.headers["Retry-After"]
 
 
 def test_who_is_not_signed_in_is_told_so_and_odd_questions_are_refused(visitor: TestClient, app: Any) -> None:

@@ -3,6 +3,7 @@
 It is the outermost of the application, so that every answer passes it, also that to an error nobody foresaw.
 """
 
+import asyncio
 import ipaddress
 import logging
 from contextlib import suppress
@@ -74,6 +75,10 @@ class Guard:
             if answer.collided:
                 again = answer.body.again() if answer.body else receive
                 await self.app(scope, again, answer.anew())
+        except asyncio.CancelledError:
+            if not self.service.ending.is_set() or answer.begun:
+                raise
+            await problems.stopping()(scope, receive, answer)
         except Exception as error:
             log.exception("unforeseen error in request %s", answer.name, exc_info=error)
             if not answer.begun:

@@ -123,6 +123,13 @@ async def _unstorable(_: Request, error: Exception) -> JSONResponse:
     return problem(422, "This text holds characters that cannot be kept, such as a null character.")
 
 
+def stopping() -> JSONResponse:
+    """The answer where the service stops and waits no longer for what was asked."""
+    response = problem(503, "The service is being restarted; ask again in a moment.")
+    response.headers["Retry-After"] = str(RETRY_S)
+    return response
+
+
 def unforeseen() -> JSONResponse:
     """The answer where something happened that nobody foresaw."""
     return problem(503, "Something here went wrong that should not have. Nothing was changed; please try again.")

@@ -1,5 +1,7 @@
 """Secrets of the service: what it signs with, the same for all its processes"""
 
+import secrets
+
 import sqlalchemy as sa
 from alembic import op
 
@@ -10,12 +12,13 @@ depends_on = None
 
 
 def upgrade() -> None:
-    """Add the table; each secret is made when it is first needed."""
-    op.create_table(
+    """Add the table, and the secret of pictures."""
+    made = op.create_table(
         "secrets",
         sa.Column("name", sa.String(40), primary_key=True),
         sa.Column("value", sa.LargeBinary(), nullable=False),
     )
+    op.bulk_insert(made, [{"name": "pictures", "value": secrets.token_bytes(32)}])
 
 
 def downgrade() -> None:

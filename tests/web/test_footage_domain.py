@@ -24,13 +24,29 @@ def clip(**more: Any) -> dict[str, Any]:
     return {**plain, "assigned": "", "doubt": 0, "words": "", "as_planned": None, **more}
 
 
-def test_clips_stand_under_their_scenes_and_the_rest_last(call: Call) -> None:
+def test_clips_stand_under_their_scenes_the_unread_first_and_the_rest_last(call: Call) -> None:
     scenes = [{"id": "s1", "name": "One"}, {"id": "s2", "name": "Two"}]
-    clips = [clip(id="a", scene_id="s2"), clip(id="b", scene_id="gone"), clip(id="c")]
+    clips = [clip(id="a", scene_id="s2"), clip(id="b", scene_id="gone"), clip(id="c"), clip(id="d", state="waiting")]
     groups = call("footage.byScene", scenes, clips)
-    assert [(one["scene"] and one["scene"]["id"], [c["id"] for c in one["clips"]]) for one in groups] == [
-        ("s1", []), ("s2", ["a"]), (None, ["b", "c"]),
+    assert [(one["kind"], one["scene"] and one["scene"]["id"], [c["id"] for c in one["clips"]]) for one in groups] == [
+        ("read", None, ["d"]), ("scene", "s1", []), ("scene", "s2", ["a"]), ("loose", None, ["b", "c"]),
     ]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("clips", "loose", "told"),
+    [
+        ([], [], ""),
+        ([clip(as_planned=True)], [], "One clip is as planned."),
+        ([clip(as_planned=True), clip(as_planned=False)], [], "1 of 2 is not as planned."),
+        ([clip(as_planned=True)], [clip(state="waiting"), clip(state="first")],
+         "One clip is as planned. 2 are still being read."),
+        ([clip(state="read")], [], "1 is still being read."),
+        ([clip(), clip()], [], "2 clips."),
+    ],
+)  # fmt: skip
+def test_what_became_of_them_is_a_sentence(call: Call, clips: list[Any], loose: list[Any], told: str) -> None:
+    assert call("footage.toldOf", clips, loose) == told
 
 
 def test_what_a_clip_is_is_told_in_a_line(call: Call) -> None:

@@ -42,17 +42,39 @@ export function filmedAt(iso: string | null, zone: string): string {
   return timeShown(60 * hours + minutes);
 }
 
-export type SceneGroup = { scene: SceneSummary | null; clips: ClipView[] };
+export type SceneGroup = { kind: "read" | "scene" | "loose"; scene: SceneSummary | null; clips: ClipView[] };
 
-/** Clips under their scenes, in the order of the shoot; those of none last. */
+/** Clips under their scenes, in the order of the shoot; first those whose scene is still being found, last those of none. */
 export function byScene(scenes: SceneSummary[], clips: ClipView[]): SceneGroup[] {
   const groups: SceneGroup[] = scenes.map((scene) => ({
+    kind: "scene",
     scene,
     clips: clips.filter((clip) => clip.scene_id === scene.id),
   }));
   const known = new Set(scenes.map((scene) => scene.id));
   const rest = clips.filter((clip) => !clip.scene_id || !known.has(clip.scene_id));
-  return [...groups, { scene: null, clips: rest }];
+  return [
+    { kind: "read", scene: null, clips: rest.filter((clip) => atWork([clip])) },
+    ...groups,
+    { kind: "loose", scene: null, clips: rest.filter((clip) => !atWork([clip])) },
+  ];
+}
+
+/** What became of the clips of a shoot, in a sentence. loose: those of no scene yet. */
+export function toldOf(clips: ClipView[], loose: ClipView[]): string {
+  const read = clips.filter((clip) => clip.as_planned !== null);
+  const off = read.filter((clip) => !clip.as_planned).length;
+  const waits = [...clips, ...loose].filter((clip) => atWork([clip])).length;
+  const still = waits > 0 ? `${waits} ${waits === 1 ? "is" : "are"} still being read.` : "";
+  const verdicts = () => {
+    if (clips.length === 0) return "";
+    if (read.length === 0)
+      return waits > 0 ? "" : `${clips.length} ${clips.length === 1 ? "clip" : "clips"}.`;
+    if (off === 0)
+      return read.length === 1 ? "One clip is as planned." : `All ${read.length} are as planned.`;
+    return `${off} of ${read.length} ${off === 1 ? "is" : "are"} not as planned.`;
+  };
+  return [verdicts(), still].filter(Boolean).join(" ");
 }
 
 /** Two clips that are likeliest to be laid side by side: the first two of one camera's scene, else the first two. */

@@ -33,6 +33,7 @@ export function ClipStrip({
     clip.seconds > 0 ? length(clip.seconds) : "",
     size(clip.bytes),
   ];
+  const job = useReading(clip);
   return (
     <li
       draggable
@@ -57,8 +58,12 @@ export function ClipStrip({
           </Link>
           <span className="text-small text-soft">{facts.filter(Boolean).join(", ")}</span>
         </p>
-        <p className={`font-title ${said.tone === "signal" ? "text-signal" : ""}`}>{said.text}</p>
-        <Reading clip={clip} />
+        <p className={`font-title ${said.tone === "signal" ? "text-signal" : ""}`}>
+          {clip.state === "waiting" && job ? READING : said.text}
+        </p>
+        {job ? (
+          <Bar share={job.progress} label={`Reading ${clip.name}`} className="my-1 h-1.5 max-w-60" />
+        ) : null}
         <p className="mt-0.5 flex flex-wrap items-center gap-2 text-small">
           <OfScene clip={clip} shoot={shoot} onChoose={onMove} />
           {unsure ? <span className="text-signal">{unsure}</span> : null}
@@ -71,9 +76,11 @@ export function ClipStrip({
   );
 }
 
-function Reading({ clip }: { clip: ClipView }) {
+const READING = "is being read";
+
+/** The job that reads a clip just now, or null. */
+function useReading(clip: ClipView) {
   const going = clip.state === "waiting" || clip.state === "first";
   const job = useReadingJob(clip.job_id, going);
-  if (!going || !job.data || job.data.ended) return null;
-  return <Bar share={job.data.progress} label={`Reading ${clip.name}`} className="my-1 h-1.5 max-w-60" />;
+  return going && job.data?.state === "running" ? job.data : null;
 }

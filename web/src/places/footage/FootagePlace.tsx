@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useParams } from "react-router";
 import type { ClipView, Footage, ShootView } from "../../domain/documents";
-import { byScene, failures } from "../../domain/footage";
+import { byScene, failures, type SceneGroup, toldOf } from "../../domain/footage";
 import { Refused } from "../../domain/refused";
 import { wordsOf } from "../../domain/wrong";
 import { useClipActs, useFootage } from "../../state/footage";
@@ -27,14 +27,7 @@ export function FootagePlace() {
   return <Sheet shoot={shoot.data} footage={footage.data} />;
 }
 
-function told({ clips }: Footage): string {
-  const read = clips.filter((clip) => clip.as_planned !== null);
-  const off = read.filter((clip) => !clip.as_planned).length;
-  if (clips.length === 0) return "";
-  if (read.length === 0) return `${clips.length} ${clips.length === 1 ? "clip" : "clips"}.`;
-  if (off === 0) return read.length === 1 ? "This clip is as planned." : `All ${read.length} are as planned.`;
-  return `${off} of ${read.length} ${off === 1 ? "is" : "are"} not as planned.`;
-}
+const NAMES = { read: "Being read", scene: "", loose: "Of no scene" };
 
 function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
   const acts = useClipActs(shoot.id);
@@ -54,7 +47,7 @@ function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
         </span>
       </header>
       <p aria-live="polite" className="font-title text-verdict font-semibold">
-        {told(footage)}
+        {toldOf(footage.clips, footage.loose)}
       </p>
       <BringIn shootId={shoot.id} first={!any} />
       {failed ? <Notice>{wordsOf(failed)}</Notice> : null}
@@ -86,8 +79,9 @@ function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
       {any
         ? groups.map((group) => (
             <Group
-              key={group.scene?.id ?? "none"}
-              name={group.scene?.name ?? "Of no scene"}
+              key={group.scene?.id ?? group.kind}
+              kind={group.kind}
+              name={group.scene?.name ?? NAMES[group.kind]}
               clips={group.clips}
               shoot={shoot}
               zone={footage.zone}
@@ -106,6 +100,7 @@ function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
 const CLIP = "application/x-steady-tide-clip";
 
 function Group({
+  kind,
   name,
   clips,
   shoot,
@@ -114,6 +109,7 @@ function Group({
   onMove,
   onRemove,
 }: {
+  kind: SceneGroup["kind"];
   name: string;
   clips: ClipView[];
   shoot: ShootView;
@@ -123,13 +119,13 @@ function Group({
   onRemove: (clip: ClipView) => void;
 }) {
   const [over, setOver] = useState(false);
-  if (clips.length === 0 && name === "Of no scene") return null;
+  if (clips.length === 0 && kind !== "scene") return null;
   return (
     <section
       aria-label={name}
       className={`mt-3 border-t rule pt-1 ${over ? "bg-sea-wash" : ""}`}
       onDragOver={(event) => {
-        if (!event.dataTransfer.types.includes(CLIP)) return;
+        if (kind === "read" || !event.dataTransfer.types.includes(CLIP)) return;
         event.preventDefault();
         setOver(true);
       }}

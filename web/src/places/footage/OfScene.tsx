@@ -1,4 +1,5 @@
 import type { ClipView, ShootView } from "../../domain/documents";
+import { atWork } from "../../domain/footage";
 import { Select } from "../../ui/Select";
 
 const NONE = "none";
@@ -14,7 +15,7 @@ export function OfScene({
   onChoose: (setup_id: string | null) => void;
 }) {
   const choices = [
-    { value: NONE, text: "Of no scene" },
+    { value: NONE, text: atWork([clip]) ? "Not known yet" : "Of no scene" },
     ...shoot.scenes.flatMap((scene) =>
       scene.setups.map((setup) => ({ value: setup.id, text: `${scene.name}, ${setup.device_name}` })),
     ),

@@ -5,6 +5,7 @@ import { planned } from "../../domain/shelf";
 import { PAGE, useShootPages } from "../../state/lists";
 import { useNear } from "../../state/near";
 import { useShoot, useShoots } from "../../state/queries";
+import { Bar } from "../../ui/Bar";
 import { Button } from "../../ui/Button";
 import { More } from "../../ui/More";
 import { Notice, Waiting } from "../../ui/Notice";
@@ -98,12 +99,7 @@ function Near({ shoot, asOf }: { shoot: ShootView; asOf: number }) {
       {own && waiting > 0 ? (
         <div role="status" className="border-l-4 border-sea bg-sea-wash px-3 py-1.5">
           Planning your sets anew: {done} of {done + waiting}
-          <progress
-            className="mt-1 block h-1.5 w-full accent-(--sea)"
-            aria-label="Sets planned"
-            value={done}
-            max={done + waiting}
-          />
+          <Bar share={done / (done + waiting)} label="Sets planned" className="mt-1 h-1.5" />
         </div>
       ) : null}
       <OneShoot shoot={told} />

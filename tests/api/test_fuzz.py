@@ -12,7 +12,7 @@ from tests.service import add_scene
 from tests.situations import SCENES
 
 KEPT = json.loads((Path(__file__).parents[1] / "seeds.json").read_text())
-"""Operations and seeds whose calls broke a promise once."""
+"""Operations and seeds that are called again every day: those that broke a promise by night, and what was changed."""
 
 
 def fuzzing(creator: TestClient) -> Fuzz:
@@ -34,7 +34,7 @@ def test_no_answer_breaks_a_promise(creator: TestClient) -> None:
 
 @pytest.mark.filterwarnings("ignore")
 @pytest.mark.parametrize("kept", KEPT, ids=lambda kept: f"{kept['operation']}-{kept['seed']}")
-def test_what_broke_a_promise_by_night_keeps_it(creator: TestClient, kept: dict[str, Any]) -> None:
+def test_what_is_called_again_every_day_keeps_every_promise(creator: TestClient, kept: dict[str, Any]) -> None:
     fuzz = fuzzing(creator)
     operation = next(one for one in fuzz.operations() if one.definition.raw["operationId"] == kept["operation"])
     assert list(fuzz.wrongs(operation, examples=EXAMPLES, chance=kept["seed"])) == []

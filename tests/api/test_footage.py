@@ -178,3 +178,22 @@ def test_a_large_piece_is_taken_and_a_larger_one_told(creator: TestClient) -> No
     assert (
         creator.patch(where, headers={**PIECE, "Upload-Offset": "0", "Content-Length": "99000000"}).status_code == 413
     )
+
+
+def test_clips_come_a_part_at_a_time_those_being_read_first(creator: TestClient, shoot: str, do_jobs: DoJobs) -> None:
+    for index in range(4):
+        send(creator, a_clip(seed=index), name=f"{index}.mp4", shoot=shoot)
+    do_jobs()
+    send(creator, a_clip(seed=9), name="late.mp4", shoot=shoot)
+    names: list[str] = []
+    after: dict[str, str] = {}
+    for _ in range(3):
+        part = creator.get(f"/api/shoots/{shoot}/footage", params={"most": 2, **after}).json()
+        names += [one["name"] for one in part["clips"] + part["loose"]]
+        assert part["told"]["waiting"] == 1
+        assert part["told"]["clips"] + part["told"]["loose"] == 5
+        after = {"after": part["after"]}
+    assert names[0] == "late.mp4"
+    assert sorted(names) == ["0.mp4", "1.mp4", "2.mp4", "3.mp4", "late.mp4"]
+    assert part["after"] is None
+    assert creator.get(f"/api/shoots/{shoot}/footage", params={"after": str(uuid4())}).status_code == 404

@@ -34,19 +34,27 @@ def test_clips_stand_under_their_scenes_the_unread_first_and_the_rest_last(call:
 
 
 @pytest.mark.parametrize(
-    ("clips", "loose", "told"),
+    ("counted", "told"),
     [
-        ([], [], ""),
-        ([clip(as_planned=True)], [], "One clip is as planned."),
-        ([clip(as_planned=True), clip(as_planned=False)], [], "1 of 2 is not as planned."),
-        ([clip(as_planned=True)], [clip(state="waiting"), clip(state="first")],
-         "One clip is as planned. 2 are still being read."),
-        ([clip(state="read")], [], "1 is still being read."),
-        ([clip(), clip()], [], "2 clips."),
+        ({}, ""),
+        ({"clips": 1, "held": 1}, "One clip is as planned."),
+        ({"clips": 2, "held": 2, "off": 1}, "1 of 2 is not as planned."),
+        ({"clips": 1, "held": 1, "loose": 2, "waiting": 2}, "One clip is as planned. 2 are still being read."),
+        ({"clips": 1, "waiting": 1}, "1 is still being read."),
+        ({"clips": 2}, "2 clips."),
     ],
-)  # fmt: skip
-def test_what_became_of_them_is_a_sentence(call: Call, clips: list[Any], loose: list[Any], told: str) -> None:
-    assert call("footage.toldOf", clips, loose) == told
+)
+def test_what_became_of_them_is_a_sentence(call: Call, counted: dict[str, int], told: str) -> None:
+    none = dict.fromkeys(("clips", "held", "off", "loose", "waiting", "failed"), 0)
+    assert call("footage.toldOf", {**none, **counted}) == told
+
+
+def test_parts_of_footage_are_one_with_each_clip_once(call: Call) -> None:
+    def part(clips: str, loose: str) -> dict[str, Any]:
+        return {"zone": "", "clips": [clip(id=one) for one in clips], "loose": [clip(id=one) for one in loose]}
+
+    whole = call("footage.joined", [part("ab", "x"), part("bc", "")])
+    assert [[one["id"] for one in whole[which]] for which in ("clips", "loose")] == [["a", "b", "c"], ["x"]]
 
 
 def test_what_a_clip_is_is_told_in_a_line(call: Call) -> None:

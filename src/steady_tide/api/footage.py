@@ -55,6 +55,7 @@ Length = Annotated[int, Header(alias="Upload-Length", ge=0, le=10**15)]
 Offset = Annotated[int, Header(alias="Upload-Offset", ge=0, le=10**15)]
 Told = Annotated[str, Header(alias="Upload-Metadata", max_length=4000)]
 Range = Annotated[str, Header(max_length=200)]
+MostClips = Annotated[int, Query(ge=1, le=500)]
 Size = Annotated[int, Query(ge=2, le=65)]
 JPEG: Final[dict[int | str, Any]] = {200: {"content": {"image/jpeg": {}}}}
 CUBE: Final[dict[int | str, Any]] = {200: {"content": {"text/plain": {}}}}
@@ -184,9 +185,9 @@ def _expires(one: UploadView) -> str:
 
 
 @router.get("/shoots/{shoot_id}/footage")
-def footage(at: PlainOf, shoot_id: UUID) -> Footage:
-    """The clips of a shoot, and those of none."""
-    return Clips(at).of(shoot_id)
+def footage(at: PlainOf, shoot_id: UUID, most: MostClips = 60, after: UUID | None = None) -> Footage:
+    """A part of the clips of a shoot, as they were filmed, and of those of none."""
+    return Clips(at).of(shoot_id, most=most, after=after)
 
 
 @router.get("/footage/known")
@@ -222,13 +223,12 @@ def again(jobs: JobsOf, clip_id: UUID) -> ClipDetail:
     return Clips(jobs.at).one(clip_id)
 
 
-@router.post("/shoots/{shoot_id}/footage/again")
-def all_again(jobs: JobsOf, shoot_id: UUID) -> Footage:
+@router.post("/shoots/{shoot_id}/footage/again", status_code=204, response_class=Response)
+def all_again(jobs: JobsOf, shoot_id: UUID) -> Response:
     """Try every clip of a shoot, and of none, again at which the service failed."""
-    clips = Clips(jobs.at)
-    for one in clips.failures(shoot_id):
+    for one in Clips(jobs.at).failures(shoot_id):
         try_again(jobs, one)
-    return clips.of(shoot_id)
+    return Response(status_code=204)
 
 
 @router.put("/clips/{clip_id}/selects")

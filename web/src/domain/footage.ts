@@ -1,6 +1,6 @@
 /** Clips as they are shown: sizes, groups by scene, measures as curves over a clip's own time. Pure. */
 
-import type { ClipView, MomentRead, MovedRead, Reading, SceneSummary } from "./documents";
+import type { ClipsTold, ClipView, Footage, MomentRead, MovedRead, Reading, SceneSummary } from "./documents";
 import { timeShown } from "./habits";
 
 const KILO = 1000;
@@ -60,21 +60,26 @@ export function byScene(scenes: SceneSummary[], clips: ClipView[]): SceneGroup[]
   ];
 }
 
-/** What became of the clips of a shoot, in a sentence. loose: those of no scene yet. */
-export function toldOf(clips: ClipView[], loose: ClipView[]): string {
-  const read = clips.filter((clip) => clip.as_planned !== null);
-  const off = read.filter((clip) => !clip.as_planned).length;
-  const waits = [...clips, ...loose].filter((clip) => atWork([clip])).length;
-  const still = waits > 0 ? `${waits} ${waits === 1 ? "is" : "are"} still being read.` : "";
+/** What became of the clips of a shoot, in a sentence. */
+export function toldOf({ clips, held, off, waiting }: ClipsTold): string {
+  const still = waiting > 0 ? `${waiting} ${waiting === 1 ? "is" : "are"} still being read.` : "";
   const verdicts = () => {
-    if (clips.length === 0) return "";
-    if (read.length === 0)
-      return waits > 0 ? "" : `${clips.length} ${clips.length === 1 ? "clip" : "clips"}.`;
-    if (off === 0)
-      return read.length === 1 ? "One clip is as planned." : `All ${read.length} are as planned.`;
-    return `${off} of ${read.length} ${off === 1 ? "is" : "are"} not as planned.`;
+    if (clips === 0) return "";
+    if (held === 0) return waiting > 0 ? "" : `${clips} ${clips === 1 ? "clip" : "clips"}.`;
+    if (off === 0) return held === 1 ? "One clip is as planned." : `All ${held} are as planned.`;
+    return `${off} of ${held} ${off === 1 ? "is" : "are"} not as planned.`;
   };
   return [verdicts(), still].filter(Boolean).join(" ");
+}
+
+/** Parts of a shoot's footage as one, each clip once. None where none is there. */
+export function joined([first, ...more]: Footage[]): Footage | undefined {
+  if (!first) return undefined;
+  const parts = [first, ...more];
+  const once = (of: (part: Footage) => ClipView[]) => [
+    ...new Map(parts.flatMap(of).map((clip) => [clip.id, clip])).values(),
+  ];
+  return { ...first, clips: once((part) => part.clips), loose: once((part) => part.loose) };
 }
 
 /** Two clips that are likeliest to be laid side by side: the first two of one camera's scene, else the first two. */

@@ -1,10 +1,10 @@
 /** Clips of a shoot, asked again while something of them is being worked on. */
 
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect } from "react";
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo } from "react";
 import { api, got } from "../client/client";
 import type { ClipDetail, LessonsView, PairVerdict, Selects, Setting } from "../domain/documents";
-import { atWork } from "../domain/footage";
+import { atWork, joined } from "../domain/footage";
 import { choosePin } from "./acts";
 import { KEYS } from "./cache";
 import { useChanges } from "./changes";
@@ -18,19 +18,30 @@ const LESSONS = ["lessons"] as const;
 const clipKey = (clip_id: string) => ["clip", clip_id] as const;
 const inPath = (clip_id: string) => ({ params: { path: { clip_id } } });
 
-/** The clips of a shoot, asked for again when one has arrived. */
+/** How many clips come at a time. */
+const PAGE = 60;
+
+/** The clips of a shoot, a part at a time, asked for again when one has arrived. */
 export function useFootage(shoot_id: string) {
   const cache = useQueryClient();
   useEffect(() => onArrival((shoot) => renew(cache, { queryKey: footageKey(shoot) })), [cache]);
-  const answer = useQuery({
-    queryKey: footageKey(shoot_id),
-    queryFn: ({ signal }) =>
-      got(api.GET("/api/shoots/{shoot_id}/footage", { params: { path: { shoot_id } }, signal })),
+  const answer = useInfiniteQuery({
+    queryKey: [...footageKey(shoot_id), "pages"],
+    queryFn: ({ pageParam, signal }) =>
+      got(
+        api.GET("/api/shoots/{shoot_id}/footage", {
+          params: { path: { shoot_id }, query: { most: PAGE, ...(pageParam ? { after: pageParam } : {}) } },
+          signal,
+        }),
+      ),
+    initialPageParam: "",
+    getNextPageParam: (last) => last.after ?? undefined,
   });
   const { data, refetch } = answer;
+  const footage = useMemo(() => joined(data?.pages ?? []), [data]);
   const look = useCallback(() => void refetch(), [refetch]);
-  useChanges(data !== undefined && atWork([...data.clips, ...data.loose]), look);
-  return answer;
+  useChanges((footage?.told.waiting ?? 0) > 0, look);
+  return { ...answer, footage };
 }
 
 export function useClip(clip_id: string) {
@@ -122,7 +133,7 @@ export function useClipActs(shoot_id: string) {
   const tryAll = useMutation({
     mutationFn: () =>
       got(api.POST("/api/shoots/{shoot_id}/footage/again", { params: { path: { shoot_id } } })),
-    onSuccess: (footage) => cache.setQueryData(footageKey(shoot_id), footage),
+    onSuccess: again,
   });
   const callOff = useMutation({ mutationFn: callOffJob, onSuccess: again });
   return { move, remove, bringBack, callOff, pick, noteDialled, pin, tryAgain, holdAgain, tryAll };

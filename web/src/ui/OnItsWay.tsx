@@ -1,3 +1,4 @@
+import { Bar } from "./Bar";
 import { Button } from "./Button";
 
 /** Something under way: what it is, how far, and a way to stop it. share [0, 1]; null where that is not known. */
@@ -13,7 +14,9 @@ export function OnItsWay({
   return (
     <span className="inline-flex items-center gap-2 text-note">
       <span role="status">{words}</span>
-      <progress className="w-20" aria-label={words} {...(share === null ? {} : { value: share })} />
+      <span className="w-20">
+        <Bar label={words} share={share} />
+      </span>
       <Button look="quiet" onClick={onStop}>
         Stop
       </Button>

@@ -1,5 +1,6 @@
 """Clips of an account: taken in, looked at, moved, deleted and brought back."""
 
+from collections.abc import Callable, Sequence
 from datetime import UTC, datetime
 from typing import Any, Final, Literal, cast
 from uuid import UUID
@@ -13,13 +14,23 @@ from steady_tide.desk.cards.dialled import Dialled
 from steady_tide.desk.day.skies import place_of
 from steady_tide.desk.footage.assigning import Assigning
 from steady_tide.desk.footage.holding import Holding, Holds
-from steady_tide.desk.footage.views import ClipDetail, ClipView, Footage, State
+from steady_tide.desk.footage.views import ClipDetail, ClipsTold, ClipView, Footage, State
 from steady_tide.desk.heavens import zone_of
 from steady_tide.desk.offered import offered
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shots import word_of
 from steady_tide.store.errors import NotFound
-from steady_tide.store.repositories.footage import ClipLine, clip_lines, clips_failed, known
+from steady_tide.store.repositories.footage import (
+    AT_WORK,
+    FAILED,
+    ClipCount,
+    ClipLine,
+    ClipPage,
+    clip_counts,
+    clip_lines,
+    clips_failed,
+    known,
+)
 from steady_tide.store.tables import ClipRow, SceneRow, SetupRow, ShootRow
 
 PICTURES: Final = ("poster", "sheet", "proxy")
@@ -34,13 +45,16 @@ class Clips:
         self.at = at
         self.rows = at.rows
 
-    def of(self, shoot_id: UUID) -> Footage:
-        """The clips of a shoot, and those of none."""
+    def of(self, shoot_id: UUID, *, most: int = 60, after: UUID | None = None) -> Footage:
+        """A part of the clips of a shoot and of those of none. after: the last one of the part before."""
         place = place_of(self.rows.get(ShootRow, shoot_id))
+        some = [_line_view(line) for line in clip_lines(self.rows, shoot_id, ClipPage(most, after))]
         return Footage(
             zone="" if place is None else zone_of(place),
-            clips=[_line_view(line) for line in clip_lines(self.rows, shoot_id)],
-            loose=[_line_view(line) for line in clip_lines(self.rows, None)],
+            clips=[clip for clip in some if clip.shoot_id is not None],
+            loose=[clip for clip in some if clip.shoot_id is None],
+            told=_told(clip_counts(self.rows, shoot_id)),
+            after=some[-1].id if len(some) == most else None,
         )
 
     def one(self, clip_id: UUID) -> ClipDetail:
@@ -184,7 +198,7 @@ class Clips:
     def again(self, clip_id: UUID) -> ClipRow:
         """A clip at which the service failed, to be tried again as it was before. Raises BadInput for any other."""
         row = self._row(clip_id, lock=True)
-        if row.state not in ("failed", "unheld"):
+        if row.state not in FAILED:
             raise BadInput([Problem(("clip",), "nothing failed at this clip")])
         row.state = "read" if row.state == "unheld" else "waiting"
         self.rows.settle()
@@ -247,6 +261,20 @@ def view(row: ClipRow) -> ClipView:
     held = row.held or {}
     facts = (row.reading or {}).get("facts")
     return _line_view(ClipLine(row, facts, held.get("words"), held.get("as_planned")))
+
+
+def _told(counts: Sequence[ClipCount]) -> ClipsTold:
+    def sum_of(which: Callable[[ClipCount], bool]) -> int:
+        return sum(one.clips for one in counts if which(one))
+
+    return ClipsTold(
+        clips=sum_of(lambda one: one.of_shoot),
+        held=sum_of(lambda one: one.of_shoot and one.as_planned is not None),
+        off=sum_of(lambda one: one.of_shoot and one.as_planned is False),
+        loose=sum_of(lambda one: not one.of_shoot),
+        waiting=sum_of(lambda one: one.state in AT_WORK),
+        failed=sum_of(lambda one: one.state in FAILED),
+    )
 
 
 def _line_view(line: ClipLine) -> ClipView:

@@ -7,12 +7,12 @@ from pydantic import Field, StringConstraints
 
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.desk.footage.clips import Clips
+from steady_tide.desk.footage.clips import Clips, view
 from steady_tide.desk.footage.views import ClipDetail, ClipView
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
-from steady_tide.store.repositories.footage import pair_of
-from steady_tide.store.tables import PairRow, SetupRow
+from steady_tide.store.repositories.footage import clips_of_trials, pair_of
+from steady_tide.store.tables import PairRow, ShootRow
 
 Better = Literal["", "left", "right", "even"]
 TURNED: Final[dict[Better, Better]] = {"left": "right", "right": "left", "even": "even", "": ""}
@@ -83,17 +83,15 @@ class Pairs:
 
     def tested(self, shoot_id: UUID) -> list[Tested]:
         """What was marked to be tested for real on a shoot and has clips by now."""
-        found = []
-        by_setup: dict[UUID, list[ClipView]] = {}
-        for clip in self.clips.of(shoot_id).clips:
-            if clip.setup_id is not None and clip.state in ("read", "held", "unheld"):
-                by_setup.setdefault(clip.setup_id, []).append(clip)
-        for setup_id, clips in by_setup.items():
-            trials = self.rows.get(SetupRow, setup_id).trials
-            if trials and len(clips) > 1:
+        self.rows.get(ShootRow, shoot_id)
+        found: dict[UUID, Tested] = {}
+        for row, trials in clips_of_trials(self.rows, shoot_id):
+            clip = view(row)
+            if clip.setup_id is not None:
                 names = [str(trial.get("label", "")) for trial in trials]
-                found.append(Tested(setup_id=setup_id, names=names, clips=clips))
-        return found
+                one = Tested(setup_id=clip.setup_id, names=names, clips=[])
+                found.setdefault(clip.setup_id, one).clips.append(clip)
+        return [one for one in found.values() if len(one.clips) > 1]
 
 
 def _signs(one: ClipDetail, other: ClipDetail) -> list[SignPair]:

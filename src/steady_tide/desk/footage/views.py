@@ -49,9 +49,30 @@ class ClipDetail(View):
     shot: str
 
 
+class ClipsTold(View):
+    """The clips of a shoot and those of none, counted.
+
+    clips: of the shoot; held: of those, held against their set; off: of those, not as planned. loose: of none.
+    waiting, failed: of all, still being worked on, and to be tried again.
+    """
+
+    clips: int
+    held: int
+    off: int
+    loose: int
+    waiting: int
+    failed: int
+
+
 class Footage(View):
-    """The clips of a shoot, by time; those of none beside them. zone: of its clocks, empty where that is not said."""
+    """A part of the clips of a shoot, as they were filmed, and of those of none.
+
+    zone: of its clocks, empty where that is not said. told: all of them, counted. after: the last one of this part,
+    to ask for the next by; None where there is no more.
+    """
 
     zone: str
     clips: list[ClipView]
     loose: list[ClipView]
+    told: ClipsTold
+    after: UUID | None

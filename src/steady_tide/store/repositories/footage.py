@@ -1,26 +1,50 @@
 """Footage: uploads on their way in, clips, and which large files they need."""
 
 from collections.abc import Sequence
-from datetime import datetime
+from datetime import UTC, datetime
 from typing import Any, NamedTuple
 from uuid import UUID
 
-from sqlalchemy import func, or_, select
+from sqlalchemy import ColumnElement, case, func, or_, select, tuple_
 from sqlalchemy.orm import defer
 
 from steady_tide.store.database import Session
 from steady_tide.store.owned import Rows
-from steady_tide.store.tables import ClipRow, LessonRow, PairRow, UploadRow
+from steady_tide.store.tables import ClipRow, LessonRow, PairRow, SetupRow, UploadRow
 
+AT_WORK = ("waiting", "first", "read")
+"""States of a clip in which something is still being done with it."""
+READ = ("read", "held", "unheld")
+"""States of a clip that was read to its end."""
+FAILED = ("failed", "unheld")
+"""States of a clip at which the service failed."""
+NEVER = datetime(9999, 1, 1, tzinfo=UTC)
+"""Where a clip does not say when it was filmed: after all that do."""
 MOST_EVIDENCE = 400
 """So many clips are asked for what they teach, the latest."""
 
 
-def clips_of(rows: Rows, shoot_id: UUID | None) -> list[ClipRow]:
-    """Clips of a shoot, or those of none, as they were filmed; none that was deleted."""
-    where = ClipRow.shoot_id.is_(None) if shoot_id is None else ClipRow.shoot_id == shoot_id
-    query = rows.query(ClipRow).where(where, ClipRow.gone_at.is_(None))
+def clips_of(rows: Rows, shoot_id: UUID) -> list[ClipRow]:
+    """Clips of a shoot, as they were filmed; none that was deleted."""
+    query = rows.query(ClipRow).where(ClipRow.shoot_id == shoot_id, ClipRow.gone_at.is_(None))
     return rows.all(query.order_by(ClipRow.made_at.asc().nulls_last(), ClipRow.created_at, ClipRow.id))
+
+
+def clips_of_trials(rows: Rows, shoot_id: UUID) -> list[tuple[ClipRow, list[dict[str, Any]]]]:
+    """Clips of a shoot that are read, with the sets that their camera is to test for real, as they were filmed."""
+    query = (
+        select(ClipRow, SetupRow.trials)
+        .join(SetupRow, SetupRow.id == ClipRow.setup_id)
+        .where(
+            ClipRow.account_id == rows.account_id,
+            ClipRow.shoot_id == shoot_id,
+            ClipRow.gone_at.is_(None),
+            ClipRow.state.in_(READ),
+            func.jsonb_array_length(SetupRow.trials) > 0,
+        )
+        .order_by(ClipRow.made_at.asc().nulls_last(), ClipRow.created_at, ClipRow.id)
+    )
+    return [(row, trials) for row, trials in rows.session.execute(query)]
 
 
 class ClipLine(NamedTuple):
@@ -35,9 +59,21 @@ class ClipLine(NamedTuple):
     as_planned: bool | None
 
 
-def clip_lines(rows: Rows, shoot_id: UUID | None) -> list[ClipLine]:
-    """The same as `clips_of`, with little of each."""
-    where = ClipRow.shoot_id.is_(None) if shoot_id is None else ClipRow.shoot_id == shoot_id
+class ClipPage(NamedTuple):
+    """A part of a shoot's clips and of those of none. most: how many; after: the last one of the part before."""
+
+    most: int
+    after: UUID | None = None
+
+
+def clip_lines(rows: Rows, shoot_id: UUID, page: ClipPage) -> list[ClipLine]:
+    """A part of the clips of a shoot and of those of none, with little of each; first those being worked on."""
+    filmed = (
+        case((ClipRow.state.in_(AT_WORK), 0), else_=1),
+        func.coalesce(ClipRow.made_at, NEVER),
+        ClipRow.created_at,
+        ClipRow.id,
+    )
     query = (
         select(
             ClipRow,
@@ -45,11 +81,37 @@ def clip_lines(rows: Rows, shoot_id: UUID | None) -> list[ClipLine]:
             ClipRow.held["words"].astext,
             ClipRow.held["as_planned"].as_boolean(),
         )
-        .where(ClipRow.account_id == rows.account_id, where, ClipRow.gone_at.is_(None))
+        .where(*_of_or_loose(rows, shoot_id))
         .options(defer(ClipRow.reading), defer(ClipRow.held), defer(ClipRow.parts))
-        .order_by(ClipRow.made_at.asc().nulls_last(), ClipRow.created_at, ClipRow.id)
+        .order_by(*filmed)
+        .limit(page.most)
     )
+    if page.after is not None:
+        last = rows.get(ClipRow, page.after)
+        behind = (0 if last.state in AT_WORK else 1, last.made_at or NEVER, last.created_at, last.id)
+        query = query.where(tuple_(*filmed) > tuple_(*behind))
     return [ClipLine(*one) for one in rows.session.execute(query)]
+
+
+class ClipCount(NamedTuple):
+    """How many clips are of a shoot or of none, in one state, held to be as planned or not (None: not held)."""
+
+    of_shoot: bool
+    state: str
+    as_planned: bool | None
+    clips: int
+
+
+def clip_counts(rows: Rows, shoot_id: UUID) -> list[ClipCount]:
+    """The clips of a shoot and those of none, counted."""
+    kinds = (ClipRow.shoot_id.is_not(None), ClipRow.state, ClipRow.held["as_planned"].as_boolean())
+    query = select(*kinds, func.count()).where(*_of_or_loose(rows, shoot_id)).group_by(*kinds)
+    return [ClipCount(*one) for one in rows.session.execute(query)]
+
+
+def _of_or_loose(rows: Rows, shoot_id: UUID) -> tuple[ColumnElement[bool], ...]:
+    where = or_(ClipRow.shoot_id == shoot_id, ClipRow.shoot_id.is_(None))
+    return ClipRow.account_id == rows.account_id, where, ClipRow.gone_at.is_(None)
 
 
 def clips_kept(rows: Rows) -> list[ClipRow]:
@@ -60,14 +122,14 @@ def clips_kept(rows: Rows) -> list[ClipRow]:
 
 def clips_waiting(rows: Rows) -> bool:
     """Whether any clip of an account is still to be read or held."""
-    still = rows.query(ClipRow).where(ClipRow.gone_at.is_(None), ClipRow.state.in_(("waiting", "first", "read")))
+    still = rows.query(ClipRow).where(ClipRow.gone_at.is_(None), ClipRow.state.in_(AT_WORK))
     return rows.session.scalar(still.limit(1)) is not None
 
 
 def clips_failed(rows: Rows, shoot_id: UUID) -> list[ClipRow]:
     """Clips of a shoot, and of none, at which the service failed."""
     where = or_(ClipRow.shoot_id == shoot_id, ClipRow.shoot_id.is_(None))
-    query = rows.query(ClipRow).where(where, ClipRow.gone_at.is_(None), ClipRow.state.in_(("failed", "unheld")))
+    query = rows.query(ClipRow).where(where, ClipRow.gone_at.is_(None), ClipRow.state.in_(FAILED))
     return rows.all(query.order_by(ClipRow.created_at, ClipRow.id))
 
 

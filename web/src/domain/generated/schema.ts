@@ -2769,7 +2769,7 @@ export interface paths {
         };
         /**
          * Footage
-         * @description The clips of a shoot, and those of none.
+         * @description A part of the clips of a shoot, as they were filmed, and of those of none.
          */
         get: operations["footage_footage"];
         put?: never;
@@ -4167,6 +4167,25 @@ export interface components {
              * @default false
              */
             gone: boolean;
+        };
+        /**
+         * ClipsTold
+         * @description The clips of a shoot and those of none, counted. clips: of the shoot; held: of those, held against their set;
+         *     off: of those, not as planned. loose: of none. waiting, failed: of all, still being worked on, and to be tried again.
+         */
+        ClipsTold: {
+            /** Clips */
+            clips: number;
+            /** Held */
+            held: number;
+            /** Off */
+            off: number;
+            /** Loose */
+            loose: number;
+            /** Waiting */
+            waiting: number;
+            /** Failed */
+            failed: number;
         };
         /**
          * CloudRequest
@@ -5572,7 +5591,10 @@ export interface components {
         };
         /**
          * Footage
-         * @description The clips of a shoot, by time; those of none beside them. zone: of its clocks, empty where that is not said.
+         * @description A part of the clips of a shoot, as they were filmed, and of those of none.
+         *
+         *     zone: of its clocks, empty where that is not said. told: all of them, counted. after: the last one of this part,
+         *     to ask for the next by; None where there is no more.
          */
         Footage: {
             /** Zone */
@@ -5581,6 +5603,9 @@ export interface components {
             clips: components["schemas"]["ClipView"][];
             /** Loose */
             loose: components["schemas"]["ClipView"][];
+            told: components["schemas"]["ClipsTold"];
+            /** After */
+            after: string | null;
         };
         /**
          * GlassOption
@@ -11511,6 +11536,7 @@ export type ClassView = components['schemas']['ClassView'];
 export type Cleared = components['schemas']['Cleared'];
 export type ClipDetail = components['schemas']['ClipDetail'];
 export type ClipView = components['schemas']['ClipView'];
+export type ClipsTold = components['schemas']['ClipsTold'];
 export type CloudRequest = components['schemas']['CloudRequest'];
 export type Codec = components['schemas']['Codec'];
 export type ColdCell = components['schemas']['ColdCell'];
@@ -32294,7 +32320,10 @@ export interface operations {
     };
     footage_footage: {
         parameters: {
-            query?: never;
+            query?: {
+                most?: number;
+                after?: string | null;
+            };
             header?: never;
             path: {
                 shoot_id: string;
@@ -33178,13 +33207,11 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Successful Response */
-            200: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["Footage"];
-                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {

@@ -1,12 +1,13 @@
 import { useState } from "react";
 import { useParams } from "react-router";
 import type { ClipView, Footage, ShootView } from "../../domain/documents";
-import { byScene, failures, type SceneGroup, toldOf } from "../../domain/footage";
+import { byScene, type SceneGroup, toldOf } from "../../domain/footage";
 import { Refused } from "../../domain/refused";
 import { wordsOf } from "../../domain/wrong";
 import { useClipActs, useFootage } from "../../state/footage";
 import { useShoot } from "../../state/queries";
 import { Button } from "../../ui/Button";
+import { More } from "../../ui/More";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";
 import { ShootPlaces } from "../ShootPlaces";
@@ -18,24 +19,33 @@ import { Lessons } from "./Lessons";
 /** The clips of a shoot, as a contact sheet under its scenes. */
 export function FootagePlace() {
   const { shootId = "" } = useParams();
-  const footage = useFootage(shootId);
+  const clips = useFootage(shootId);
   const shoot = useShoot(shootId);
-  if (footage.isPending || shoot.isPending) return <Waiting what="the footage" />;
-  if (footage.error instanceof Refused || shoot.error instanceof Refused) return <Nowhere />;
-  if (footage.isError || shoot.isError)
+  if (clips.isPending || shoot.isPending) return <Waiting what="the footage" />;
+  if (clips.error instanceof Refused || shoot.error instanceof Refused) return <Nowhere />;
+  if (!clips.footage || !shoot.data)
     return <Notice>The service does not answer. It is asked again when you come back.</Notice>;
-  return <Sheet shoot={shoot.data} footage={footage.data} />;
+  const more = clips.hasNextPage ? () => clips.fetchNextPage() : null;
+  return <Sheet shoot={shoot.data} footage={clips.footage} onMore={more} />;
 }
 
 const NAMES = { read: "Being read", scene: "", loose: "Of no scene" };
 
-function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
+function Sheet({
+  shoot,
+  footage,
+  onMore,
+}: {
+  shoot: ShootView;
+  footage: Footage;
+  onMore: (() => void) | null;
+}) {
   const acts = useClipActs(shoot.id);
   const [gone, setGone] = useState<ClipView | null>(null);
   const groups = byScene(shoot.scenes, [...footage.clips, ...footage.loose]);
-  const any = footage.clips.length + footage.loose.length > 0;
+  const any = footage.told.clips + footage.told.loose > 0;
   const remove = (clip: ClipView) => acts.remove.mutate(clip.id, { onSuccess: () => setGone(clip) });
-  const unread = failures([...footage.clips, ...footage.loose]).length;
+  const unread = footage.told.failed;
   const failed = acts.tryAll.error ?? acts.move.error ?? acts.remove.error ?? acts.bringBack.error;
   return (
     <div className="mx-auto w-full max-w-[76rem] px-4 py-3">
@@ -47,7 +57,7 @@ function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
         </span>
       </header>
       <p aria-live="polite" className="font-title text-verdict font-semibold">
-        {toldOf(footage.clips, footage.loose)}
+        {toldOf(footage.told)}
       </p>
       <BringIn shootId={shoot.id} first={!any} />
       {failed ? <Notice>{wordsOf(failed)}</Notice> : null}
@@ -83,6 +93,7 @@ function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
               kind={group.kind}
               name={group.scene?.name ?? NAMES[group.kind]}
               clips={group.clips}
+              whole={onMore === null}
               shoot={shoot}
               zone={footage.zone}
               onDrop={(clip_id) =>
@@ -93,6 +104,7 @@ function Sheet({ shoot, footage }: { shoot: ShootView; footage: Footage }) {
             />
           ))
         : null}
+      {onMore ? <More onMore={onMore} what="clips" /> : null}
     </div>
   );
 }
@@ -103,6 +115,7 @@ function Group({
   kind,
   name,
   clips,
+  whole,
   shoot,
   zone,
   onDrop,
@@ -112,6 +125,7 @@ function Group({
   kind: SceneGroup["kind"];
   name: string;
   clips: ClipView[];
+  whole: boolean;
   shoot: ShootView;
   zone: string;
   onDrop: (clip_id: string) => void;
@@ -139,7 +153,7 @@ function Group({
       <h2 className="flex items-baseline gap-3 text-head">
         {name}
         <span className="font-sans text-small font-normal text-soft">
-          {clips.length === 0 ? "no clip yet; drag one here" : ""}
+          {clips.length === 0 && whole ? "no clip yet; drag one here" : ""}
         </span>
       </h2>
       <ul>

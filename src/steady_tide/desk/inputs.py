@@ -15,6 +15,7 @@ from steady_tide.core.kit.device import Device
 from steady_tide.core.memo import Shelf
 from steady_tide.core.plan.account.plan import RULES_VERSION, Conflict, Plan, Sketch
 from steady_tide.core.plan.physics.space import Spaces
+from steady_tide.core.plan.prices.book import BOOK_DIGEST
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.desk.planners import Planners, plan, sketch
 from steady_tide.desk.views import Outcome, ProblemView, Refusal
@@ -33,11 +34,12 @@ class Inputs:
 
     @cached_property
     def fingerprint(self) -> str:
-        """Hash of it all, the version of the rules included."""
+        """Hash of it all, the version of the rules and the book of prices and thresholds included."""
         problem = self.problem
         return digest_of(
             [
                 RULES_VERSION,
+                BOOK_DIGEST,
                 problem.brief.plain(),
                 self.device_digest,
                 problem.stance.plain(),

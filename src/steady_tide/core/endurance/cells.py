@@ -6,14 +6,15 @@ from typing import Final
 import numpy as np
 
 from steady_tide.core.kit.parts import ColdShare
+from steady_tide.core.thresholds import threshold
 
-WARM_C: Final = 20.0
-DEEP_COLD_C: Final = -20.0
-DEEP_COLD_SHARE: Final = 0.6
+WARM_C: Final = threshold("cells.warm")
+DEEP_COLD_C: Final = threshold("cells.deep-cold")
+DEEP_COLD_SHARE: Final = threshold("cells.deep-cold-share")
 """Share of what is left at 0 degrees C that is still left at -20. **Assumed**."""
-LEAST_SHARE: Final = 0.1
+LEAST_SHARE: Final = threshold("cells.least")
 """What the cold leaves at least of a cell that still works. **Assumed**."""
-CUT_OUT_FROM_C: Final = 15.0
+CUT_OUT_FROM_C: Final = threshold("cells.cut-out-from")
 """Below this temperature the early cut-out under load begins, full at 0 degrees C. **Assumed**."""
 
 

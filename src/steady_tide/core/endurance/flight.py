@@ -2,11 +2,13 @@
 
 from typing import Final
 
-LIMIT_M_S: Final = 10.0
+from steady_tide.core.thresholds import threshold
+
+LIMIT_M_S: Final = threshold("flight.limit")
 """Wind a small drone still flies in where its profile says nothing [m/s]. **Assumed**."""
-AT_LIMIT: Final = 0.5
+AT_LIMIT: Final = threshold("flight.at-limit")
 """Power it takes more at that wind, growing with the wind's square. **Assumed**."""
-FRESH_M_S: Final = 6.0
+FRESH_M_S: Final = threshold("flight.fresh")
 """Wind where a scene is only said to be windy [m/s]. **Assumed**."""
 
 

@@ -7,11 +7,12 @@ from typing import Final
 import numpy as np
 
 from steady_tide.core.quantities import Floats, Quantity
+from steady_tide.core.thresholds import threshold, thresholds
 
-BENCH_AIR_C: Final = 25.0
-OVERSHOOT: Final = 1.3
+BENCH_AIR_C: Final = threshold("heat.bench")
+OVERSHOOT: Final = threshold("heat.overshoot")
 """Without a known resistance: the hardest mode would end this much above the limit. **Assumed**."""
-COOLING: Final = {"still": 1.0, "moving": 0.5, "water": 0.12}
+COOLING: Final = thresholds("heat.cooling")
 """Share of the resistance to still air that is left in moving air and in water. **Assumed**."""
 
 

@@ -5,6 +5,7 @@ from typing import Final, NamedTuple
 import numpy as np
 
 from steady_tide.core.quantities import Floats, Quantity
+from steady_tide.core.thresholds import thresholds
 
 
 class Chosen(NamedTuple):
@@ -33,7 +34,7 @@ class InStops(NamedTuple):
         return 100.0 * np.exp2(self.gain)
 
 
-SHUTTER_SHARE: Final[dict[str, float]] = {"shutter-first": 1.0, "short-shutter": 0.0, "shared": 0.5}
+SHUTTER_SHARE: Final = thresholds("automatic.shutter-share")
 """By programme: the share of missing light that the shutter makes up once it is past its knee; ISO the rest."""
 
 

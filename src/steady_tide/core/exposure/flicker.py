@@ -3,12 +3,14 @@
 from collections.abc import Sequence
 from fractions import Fraction
 from math import log2
+from typing import Final
 
 import numpy as np
 
 from steady_tide.core.quantities import Floats, Quantity
+from steady_tide.core.thresholds import threshold
 
-CLEAN_RESIDUAL = 0.01
+CLEAN_RESIDUAL: Final = threshold("flicker.clean")
 """Share of the ripple below which a shutter counts as clean. **Assumed**."""
 
 

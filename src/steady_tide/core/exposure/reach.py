@@ -8,6 +8,7 @@ import numpy as np
 
 from steady_tide.core.exposure.automatic import Chosen, automatic_exposure
 from steady_tide.core.quantities import Quantity, setting_value, shutter_text
+from steady_tide.core.thresholds import threshold
 
 
 @dataclass(frozen=True)
@@ -18,7 +19,7 @@ class Tolerance:
     under_stops: float = 1.0
 
 
-MARK_SLACK_STOPS = 0.05
+MARK_SLACK_STOPS: Final = threshold("reach.slack")
 """Light beyond a mark by less than this still counts as held: nobody sees or meters it."""
 
 

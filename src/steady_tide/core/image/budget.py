@@ -1,12 +1,15 @@
 """Bits: how thin the recorder spreads them, and what a card holds."""
 
+from typing import Final
+
 import numpy as np
 
 from steady_tide.core.quantities import Floats, Quantity
+from steady_tide.core.thresholds import threshold
 
 GB_PER_HOUR_PER_MBIT = 0.45
 """1 Mbit/s for an hour: 3600 / 8 / 1000 GB."""
-CARD_MARGIN = 1.25
+CARD_MARGIN: Final = threshold("card.margin")
 """A card has to sustain the bit rate with a quarter to spare."""
 
 

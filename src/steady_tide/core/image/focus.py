@@ -1,10 +1,11 @@
 """Depth of field: what is sharp beside the distance focused on."""
 
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from steady_tide.core.quantities import require_positive
+from steady_tide.core.thresholds import threshold
 
-UNSHARP_PX = 2.0
+UNSHARP_PX: Final = threshold("focus.unsharp")
 """A point this many delivered pixels across still passes for sharp. **Assumed**."""
 
 

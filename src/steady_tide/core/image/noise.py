@@ -1,18 +1,21 @@
 """Signal to noise from the light that reaches the sensor (EMVA 1288, linear model)."""
 
+from typing import Final
+
 import numpy as np
 
 from steady_tide.core.kit.optics import Sensor
 from steady_tide.core.quantities import Floats, Quantity, focal_plane_exposure
+from steady_tide.core.thresholds import threshold
 
-PHOTONS_PER_LUX_SECOND_UM2 = 11_000.0
+PHOTONS_PER_LUX_SECOND_UM2: Final = threshold("noise.photons")
 """Photons per um2 and lx s of daylight in the visible band. **Assumed**."""
 MID_GREY_LUX_S = 10.0
 """Exposure of mid grey at ISO 1 [lx s]; ten over the ISO in use (ISO 12232)."""
 EXCELLENT_SNR = 40.0
 ACCEPTABLE_SNR = 10.0
 """Thresholds of ISO 12232 for a picture."""
-SHADOW_STOPS = 3.0
+SHADOW_STOPS: Final = threshold("noise.shadow")
 """How far under mid grey the shadow figure is taken."""
 
 

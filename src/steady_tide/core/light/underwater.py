@@ -15,24 +15,25 @@ from steady_tide.core.light.lamps import lamp_lux, lux_at_1_m
 from steady_tide.core.light.spectra import DAYLIGHT, channels, luminous
 from steady_tide.core.light.water import WATER_LABEL, WATER_TYPE, daylight_under, slant, surface_passes
 from steady_tide.core.quantities import Floats, Quantity, ev100_from_lux, lux_from_ev100
+from steady_tide.core.thresholds import threshold
 
 LEVEL_LOOK_STOPS: Final = 1.2
 """A subject seen level gets this much less than what comes straight down [stops]. **Assumed**."""
 WATER_UNCERTAINTY: Final = 0.5
 UNCERTAINTY_PER_M: Final = 0.06
 """Half width of what a named water may do, and its growth with every metre of the way [stops]. **Assumed**."""
-BALANCE_STOPS: Final = 1.0
+BALANCE_STOPS: Final = threshold("water.balances")
 """Red behind the brightest channel that a white balance brings back without a filter. **Assumed**."""
-LOST_STOPS: Final = 3.3
-GONE_STOPS: Final = 6.0
+LOST_STOPS: Final = threshold("water.red-lost")
+GONE_STOPS: Final = threshold("water.red-away")
 """Red so far behind the strongest channel (a tenth of it), or so far under the surface's, that what is brought back
 is noise: filters end here, lamps begin. **Assumed**."""
-FILTER_GAIN_STOPS: Final = 0.3
+FILTER_GAIN_STOPS: Final = threshold("water.filter-gain")
 """A filter is worth fitting from this much better balance on. **Assumed**."""
-OUTWEIGHS_STOPS: Final = 1.0
+OUTWEIGHS_STOPS: Final = threshold("water.lamp-outweighs")
 """A lamp gives its colours where it is this much brighter than the rest. **Assumed**."""
 LAMP_DISTANCES_M: Final = np.linspace(0.1, 6.0, 119)
-COST_WEIGHT: Final = 0.3
+COST_WEIGHT: Final = threshold("water.filter-cost")
 """What a stop of light is worth against a stop of balance. **Assumed**."""
 DEEPEST_M: Final = 60.0
 Verdict = Literal["as it is", "white balance", "filter", "lamp"]

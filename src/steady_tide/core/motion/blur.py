@@ -6,19 +6,11 @@ from typing import Final
 import numpy as np
 
 from steady_tide.core.quantities import WATER_INDEX, Floats, Quantity, require_positive
+from steady_tide.core.thresholds import threshold, thresholds
 
-SHAKE_DEG_PER_S: Final[dict[str, float]] = {
-    "tripod": 0.02,
-    "gimbal": 0.5,
-    "tray": 3.0,
-    "standing": 5.0,
-    "swimming": 12.0,
-    "walking": 20.0,
-    "riding": 50.0,
-    "helmet-on-snow": 80.0,
-}
+SHAKE_DEG_PER_S: Final = thresholds("carried.shake")
 """**Assumed** shake rate [degrees/s, rms] by how the camera is carried; to be calibrated from footage."""
-PAN_S: Final = 7.0
+PAN_S: Final = threshold("pan.least")
 
 
 def focal_length_px(*, width_px: Quantity, horizontal_fov_deg: float, projection: str) -> Floats:

@@ -23,11 +23,12 @@ from steady_tide.core.plan.physics.exposed import ExposedSet, InOneLight
 from steady_tide.core.plan.prices.exposure import target_shutter_s
 from steady_tide.core.plan.problem.stance import LEAST_SNR
 from steady_tide.core.quantities import about_text, counted, lux_from_ev100, shutter_text, signed
+from steady_tide.core.thresholds import threshold
 
-RUNAWAY_STOPS = 2.0
+RUNAWAY_STOPS: Final = threshold("shutter.runaway")
 """An automatic shutter this much shorter than wanted makes motion stutter. **Assumed**."""
-HOPELESS_STOPS = 3.0
-HOPELESS_SNR = 2.0
+HOPELESS_STOPS: Final = threshold("hopeless.dark")
+HOPELESS_SNR: Final = threshold("hopeless.noise")
 """A picture this much too dark, or this noisy at mid grey, is none. **Assumed**."""
 NEVER_EV100 = 40.0
 """Stands for a light that is never met: a sensor whose fixed pattern is always too noisy for the stance."""

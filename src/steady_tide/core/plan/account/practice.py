@@ -8,14 +8,15 @@ from steady_tide.core.light.level import ComputedLight
 from steady_tide.core.plan.account.plan import Practice
 from steady_tide.core.plan.physics.exposed import ExposedSet
 from steady_tide.core.quantities import shutter_text
+from steady_tide.core.thresholds import threshold
 
-LONG_SHUTTER_S: Final = 1 / 70
+LONG_SHUTTER_S: Final = threshold("practice.long-shutter")
 """From this shutter on, steps smear. **Assumed**."""
-COLOURLESS_M: Final = 10.0
-COLD_C: Final = 10.0
-HIGH_SUN_EV100: Final = 14.0
-BRIGHT_CONTRAST_STOPS: Final = 3.0
-NIGHT_EV100: Final = -2.0
+COLOURLESS_M: Final = threshold("practice.colourless")
+COLD_C: Final = threshold("practice.cold")
+HIGH_SUN_EV100: Final = threshold("practice.high-sun")
+BRIGHT_CONTRAST_STOPS: Final = threshold("practice.bright-contrast")
+NIGHT_EV100: Final = threshold("practice.night")
 LOOKED_AT: Final = ("talking", "everyday", "scenic")
 
 WORDS: Final[dict[Practice, str]] = {

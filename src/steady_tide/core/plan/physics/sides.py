@@ -18,13 +18,14 @@ from steady_tide.core.plan.physics.scene import SceneSpace
 from steady_tide.core.plan.physics.space import Frames
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import Bools, Floats, Ints
+from steady_tide.core.thresholds import threshold
 
 GREEN_UM: Final = 0.55
 """Wavelength at which diffraction is figured [um]."""
-MOVES: Final = 1.01
+MOVES: Final = threshold("iso.moves")
 """ISO may move where its ceiling lies over its floor by more than this factor."""
-VIGNETTE_FROM_DEG: Final = 90.0
-VIGNETTE_OVER_DEG: Final = 40.0
+VIGNETTE_FROM_DEG: Final = threshold("glass.vignette-from")
+VIGNETTE_OVER_DEG: Final = threshold("glass.vignette-over")
 """View angle from which stacked filters may show in the corners, and how much wider they surely do. **Assumed**."""
 
 

@@ -1,5 +1,8 @@
 """The book of prices: every price that moves a plan, read once from `prices.toml` beside this file."""
 
+import hashlib
+import json
+import re
 import tomllib
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
@@ -7,6 +10,7 @@ from importlib.resources import files
 from typing import Any, Final
 
 from steady_tide.core.plan.problem.stance import Axis
+from steady_tide.core.thresholds import THRESHOLDS, Threshold, threshold, thresholds
 
 TOLD_FROM: Final = 1.0
 """Cost from which a price is told beside the plan, where its row says nothing else [stops-equivalents]."""
@@ -36,18 +40,29 @@ class Price:
         return "assumed" in self.source.lower()
 
 
+def _worded(unit: str) -> str:
+    """A unit with the thresholds that it names in braces: "a stop beyond {aim.unseen}"."""
+    return re.sub(r"\{([a-z.-]+)\}", lambda found: _number(found[1]), unit)
+
+
+def _number(key: str) -> str:
+    row, _, name = key.rpartition(".")
+    return f"{threshold(key) if key in THRESHOLDS else thresholds(row)[name]:g}"
+
+
 def _words(name: str) -> str:
     return name.replace("-", " ").replace("Nd", "ND")
 
 
 def _cells(grid: Mapping[str, Any]) -> Iterator[Price]:
-    shared = {"room": grid["room"], "unit": grid["unit"], "source": grid["source"], "axis": _axis(grid)}
+    shared = {"room": grid["room"], "source": grid["source"], "axis": _axis(grid)}
     single = len(grid["columns"]) == 1
     for row, weights in grid["rows"].items():
         for column, weight in zip(grid["columns"], weights, strict=True):
             label = grid["label"].format(row=_words(row), column=_words(column))
             key = f"{grid['key']}.{row}" if single else f"{grid['key']}.{row}.{column}"
-            yield Price(key, label[:1].upper() + label[1:], weight=float(weight), **shared)
+            unit = _worded(grid["unit"].replace("{row}", row))
+            yield Price(key, label[:1].upper() + label[1:], weight=float(weight), unit=unit, **shared)
 
 
 def _axis(row: Mapping[str, Any]) -> Axis | None:
@@ -57,7 +72,10 @@ def _axis(row: Mapping[str, Any]) -> Axis | None:
 def _read(text: str) -> dict[str, Price]:
     """The book in the order of the file's rooms; a grid stands after the row whose name its own begins with."""
     data = tomllib.loads(text)
-    rows = [Price(**{**row, "weight": float(row["weight"]), "axis": _axis(row)}) for row in data["price"]]
+    rows = [
+        Price(**{**row, "weight": float(row["weight"]), "unit": _worded(row["unit"]), "axis": _axis(row)})
+        for row in data["price"]
+    ]
     cells = {grid["key"]: list(_cells(grid)) for grid in data["grid"]}
     ordered: list[Price] = []
     for row in rows:
@@ -70,6 +88,19 @@ BOOK: Final[dict[str, Price]] = _read(files(__package__).joinpath("prices.toml")
 
 
 _SHIPPED: Final = {price.key: price.weight for price in BOOK.values()}
+
+
+def digest_of(prices: Mapping[str, Price], limits: Mapping[str, Threshold]) -> str:
+    """What all prices and thresholds are, as one word: another where any number of them is."""
+    numbers = [
+        sorted((key, price.weight, price.warn_above) for key, price in prices.items()),
+        sorted((key, dict(row.values)) for key, row in limits.items()),
+    ]
+    return hashlib.sha256(json.dumps(numbers, sort_keys=True).encode()).hexdigest()
+
+
+BOOK_DIGEST: Final = digest_of(BOOK, THRESHOLDS)
+"""Part of what a plan is made from: plans that were made by another book are made anew."""
 
 
 class Prices:

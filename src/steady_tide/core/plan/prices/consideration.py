@@ -11,8 +11,9 @@ from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.prices.book import BOOK, Price, Prices
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import Floats
+from steady_tide.core.thresholds import threshold
 
-DIM_EV100: Final = 6.0
+DIM_EV100: Final = threshold("light.dim")
 """Below this light the device's low-light tuning counts, and profiles show their shadows. **Assumed**."""
 Scope = Literal["frame", "exposure", "meeting", "recording"]
 Figures = tuple[ArrayLike, ...]

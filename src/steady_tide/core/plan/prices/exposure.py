@@ -12,30 +12,36 @@ from steady_tide.core.plan.prices.consideration import DIM_EV100, Consideration,
 from steady_tide.core.plan.prices.motion import wanted_slow_factor
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import Floats, counted, shutter_angle_deg, shutter_text, signed, stops_words
+from steady_tide.core.thresholds import threshold, thresholds
 
-FROZEN_SHUTTER_S: Final = 1 / 1000
+FROZEN_SHUTTER_S: Final = threshold("look.frozen")
 """Shutter at which drops and splashes stand still, by practice."""
-FREE_SHORTER_STOPS: Final = {"always-nd": 0.1, "nd-when-needed": 0.3, "bare-lens": 2.0}
+FREE_SHORTER_STOPS: Final = thresholds("look.free-shorter")
 """How much shorter than wanted a shutter may be unpriced, by position on the filtering axis [stops]."""
-UNSEEN_STOPS: Final = 0.2
+UNSEEN_STOPS: Final = threshold("aim.unseen")
 """Off the aim by less, nobody sees it: shutters and ISO are set in thirds of a stop. **Assumed**."""
-MOST_SHORTER_STOPS: Final = 4.0
+MOST_SHORTER_STOPS: Final = threshold("look.most-shorter")
 USUAL: Final = (
     2, 3, 4, 5, 6, 8, 10, 13, 15, 20, 24, 25, 30, 40, 48, 50, 60, 80, 100, 120, 125, 160, 200, 240, 250, 320, 400, 480,
     500, 640, 800, 960, 1000, 1250, 1600, 2000, 2500, 3200, 4000, 5000, 6400, 8000,
 )  # fmt: skip
 """Parts of a second that cameras and people write shutters in: thirds of a stop, and angles of usual rates."""
 LOG2_USUAL: Final = np.log2(np.array(USUAL, dtype=float))
-CLEAN_RANK: Final = 0.25
-USUAL_RANK: Final = 0.5
+CLEAN_RANK: Final = threshold("shutter.clean-rank")
+USUAL_RANK: Final = threshold("shutter.usual-rank")
 """How much a shutter that is not the angle counts, of one that nobody dials. **Assumed**."""
-SAME_STOPS: Final = 0.02
-LIGHT_TIGHT_STOPS: Final = 0.5
+SAME_STOPS: Final = threshold("shutter.same")
+LIGHT_TIGHT_STOPS: Final = threshold("iso.still")
 """Light that falls by no more than this stays, for a range of ISO. **Assumed**."""
-STANDS_BELOW_HZ: Final = 0.5
+STANDS_BELOW_HZ: Final = threshold("flicker.stands-below")
 """A ripple that beats slower than this from frame to frame stands still."""
-POINTLESS_STOPS: Final = 2.0
+POINTLESS_STOPS: Final = threshold("shutter.pointless")
 CONTROL_KINDS: Final = ("locked", "floating-iso", "floating-shutter", "automatic")
+DARK_UNSEEN_STOPS: Final = threshold("aim.unseen-dark")
+BRIGHT_UNSEEN_STOPS: Final = threshold("aim.unseen-bright")
+LOOK_UNSEEN_STOPS: Final = threshold("look.unseen")
+LIFTED_UNSEEN_STOPS: Final = threshold("nd.dark-lift")
+CONTROL_FULL_STOPS: Final = threshold("control.full")
 
 
 def target_shutter_s(situation: Situation, rate_hz: Floats, longest_s: Floats) -> Floats:
@@ -70,7 +76,8 @@ def played_of(side: ExposureSide) -> Floats:
 def _off_aim(side: ExposureSide, prices: Prices) -> Floats:
     aim, dark, bright = side.aim.error, side.dark.error, side.bright.error
     expected = prices("off-aim.expected") * over(np.abs(aim), UNSEEN_STOPS) + prices("off-aim.over") * over(aim)
-    ends = prices("off-aim.dark") * over(-dark, 0.5) + prices("off-aim.bright") * over(bright, 0.3)
+    ends = prices("off-aim.dark") * over(-dark, DARK_UNSEEN_STOPS)
+    ends = ends + prices("off-aim.bright") * over(bright, BRIGHT_UNSEEN_STOPS)
     return np.asarray(expected + ends)
 
 
@@ -90,11 +97,14 @@ def _look(side: ExposureSide, prices: Prices) -> Floats:
     for chosen, share in ((side.aim, prices("motion-look.expected")), (side.bright, prices("motion-look.bright"))):
         away = chosen.shutter - log2_target
         if situation.brief.frozen:
-            priced = prices("motion-look.frozen-longer") * over(away, 0.1)
-            priced = priced + prices("motion-look.frozen-shorter") * over(-away, 0.1)
+            priced = prices("motion-look.frozen-longer") * over(away, LOOK_UNSEEN_STOPS)
+            priced = priced + prices("motion-look.frozen-shorter") * over(-away, LOOK_UNSEEN_STOPS)
         else:
             short = np.minimum(over(log2_played - chosen.shutter, FREE_SHORTER_STOPS[taste]), MOST_SHORTER_STOPS)
-            priced = prices("motion-look.longer") * over(away, 0.1) + prices(f"motion-look.shorter.{taste}") * short
+            priced = (
+                prices("motion-look.longer") * over(away, LOOK_UNSEEN_STOPS)
+                + prices(f"motion-look.shorter.{taste}") * short
+            )
         total = total + share * (priced + prices("motion-look.near") * np.minimum(np.abs(away), 1.0))
     return np.asarray(total)
 
@@ -181,7 +191,7 @@ def _trouble_words(situation: Situation, number: float, view_deg: float, shows: 
 
 def _nd_buys_noise(side: ExposureSide, prices: Prices) -> Floats:
     lifted = over(side.aim.gain - side.log2_floor)
-    in_dark = prices("nd-buys-noise.dark") * over(side.dark.gain - side.log2_floor, 1.0)
+    in_dark = prices("nd-buys-noise.dark") * over(side.dark.gain - side.log2_floor, LIFTED_UNSEEN_STOPS)
     return np.minimum(side.nd_stops, lifted + in_dark)
 
 
@@ -195,7 +205,7 @@ def _control(side: ExposureSide, prices: Prices) -> Floats:
     brief, wanted = side.situation.brief, side.situation.stance.exposure_control
     costs = np.array([prices(f"control.kind.{wanted}.{kind}") for kind in CONTROL_KINDS])
     # Nothing left to move with is a fault only as far as the light moves.
-    costs[0] *= min((brief.falls_stops + brief.rises_stops) / 2.0, 1.0)
+    costs[0] *= min((brief.falls_stops + brief.rises_stops) / CONTROL_FULL_STOPS, 1.0)
     return np.asarray(costs[control_kind(side)])
 
 

@@ -17,12 +17,14 @@ from steady_tide.core.plan.problem.offers import AUTOMATIC, LOCKED_AUTOMATIC, wh
 from steady_tide.core.plan.problem.situation import DAYLIGHT_KELVIN, Situation
 from steady_tide.core.plan.problem.stance import FINISH_WORDS, Axis
 from steady_tide.core.quantities import counted, mired_shift
+from steady_tide.core.thresholds import threshold
 
 OFF_GREY: Final = "exposes {0:+.1f} stops off the wanted grey (its meter is assumed {1} bright)"
-RED_GONE_M: Final = 10.0
+RED_GONE_M: Final = threshold("water.red-gone")
 """Depth below which no red is left to balance, by practice; where no filter's spectrum is known."""
-SUN_DEG: Final = 45.0
+SUN_DEG: Final = threshold("water.sun")
 """Height of the sun by which filters are chosen. **Assumed**; the day shows them under its own sun."""
+SHALLOW_M: Final = threshold("water.shallow")
 
 
 def clipped_stops(situation: Situation, profile: ColourProfile, bias: float) -> float:
@@ -128,7 +130,7 @@ def _verdict(situation: Situation, water: Water, found: UnderWater) -> tuple[str
 
 
 def _by_thumb(water: Water) -> str:
-    return "magenta" if water.colour == "green" else "light-red" if water.depth_m <= 5 else "deep-red"
+    return "magenta" if water.colour == "green" else "light-red" if water.depth_m <= SHALLOW_M else "deep-red"
 
 
 def _in_water(situation: Situation, water: Water) -> UnderWater:

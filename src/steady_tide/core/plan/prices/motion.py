@@ -14,23 +14,23 @@ from steady_tide.core.plan.prices.consideration import Consideration, Figures, c
 from steady_tide.core.plan.problem.brief import Delivery
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import Floats, shutter_text
+from steady_tide.core.thresholds import threshold, thresholds
 
-SMEAR_LIMIT_SHARE: Final = 3 / 1920
+SMEAR_LIMIT_SHARE: Final = threshold("motion.smear")
 """Share of the finished frame's width a shake smear may take unseen. **Assumed**."""
-JITTER_LIMIT_SHARE: Final = 4 / 1920
+JITTER_LIMIT_SHARE: Final = threshold("motion.jump")
 """Share of the width the picture may jump between frames unseen. **Assumed**."""
-SUBJECT_LIMIT_SHARE: Final = {
-    "frozen": 3 / 1920, "slow-first": 16 / 1920, "room-to-slow": 24 / 1920, "real-time": 40 / 1920,
-}  # fmt: skip
+SUBJECT_LIMIT_SHARE: Final = thresholds("motion.subject")
 """Share of the width a subject may smear over in a frame and still read, by how the film is to move. **Assumed**."""
-TRAIL_LIMIT_SHARE: Final = 4 / 1920
+TRAIL_LIMIT_SHARE: Final = threshold("motion.star-trail")
 """Share of the width a star may be drawn out and still pass for a point. **Assumed**."""
-SEEN: Final = {"phone": 1.7, "computer": 1.0, "large-screen": 0.7}
+SEEN: Final = thresholds("motion.seen")
 """How large a fault may be before it is seen, by where the film is shown. **Assumed**."""
-WANTED_FACTOR: Final = {"real-time": 1.0, "room-to-slow": 2.0, "slow-first": 4.0}
-UNEVEN: Final = 0.002
+WANTED_FACTOR: Final = thresholds("motion.slowing")
+UNEVEN: Final = threshold("motion.uneven")
 """How far a rate may lie from a whole multiple of the timeline's unseen."""
 NOTHING_PX: Final = 1e-12
+CROP_STEP: Final = threshold("motion.crop-step")
 
 
 def _limit_px(delivery: Delivery, share: float) -> float:
@@ -74,7 +74,7 @@ def _camera_steadied(frames: FrameSide, prices: Prices) -> Floats:
     situation = frames.situation
     against = prices("camera-steadied.taste") if situation.stance.steadying in ("in-post", "support") else 0.0
     against += prices("camera-steadied.supported") if situation.carried in ("tripod", "gimbal") else 0.0
-    return np.asarray((frames.crop / 0.1 + (frames.removes > 0)) * against)
+    return np.asarray((frames.crop / CROP_STEP + (frames.removes > 0)) * against)
 
 
 def wanted_slow_factor(situation: Situation) -> float:

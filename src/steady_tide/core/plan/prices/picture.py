@@ -13,18 +13,20 @@ from steady_tide.core.plan.prices.book import BOOK, Prices
 from steady_tide.core.plan.prices.consideration import DIM_EV100, Consideration, Figures, constant, over
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import Floats
+from steady_tide.core.thresholds import threshold, thresholds
 
-WANTED_SNR: Final = 22.0
+WANTED_SNR: Final = threshold("noise.wanted")
 """SNR at mid grey above which nobody looks for noise. **Assumed**, between ISO 12232's 10 and 40."""
-MOST_NOISE: Final = 12.0
+MOST_NOISE: Final = threshold("noise.most")
 """No picture counts as noisier than this, in half doublings."""
-WANTED_PIXELS: Final = {"just-enough": 1.0, "headroom": 1.5, "highest": 3.0}
-CLOSE_M: Final = 0.6
+WANTED_PIXELS: Final = thresholds("pixels.wanted")
+CLOSE_M: Final = threshold("view.close")
 """A subject nearer than this is bent by a wide view. **Assumed**."""
-BENDS: Final = {"widest": 1.0, "ultra-wide": 1.0, "wide": 0.6}
+BENDS: Final = thresholds("view.bends")
 """How much a view bends what is near. **Assumed**."""
-AIRY_LIMIT_PX: Final = 2.0
+AIRY_LIMIT_PX: Final = threshold("diffraction.unseen")
 """Diffraction spots up to two delivered pixels across pass unseen."""
+MOST_HEIGHT_WISHES: Final = threshold("height.most-wishes")
 
 
 def _noise(meeting: Meeting, prices: Prices) -> Floats:
@@ -106,7 +108,7 @@ def _height(frames: FrameSide, prices: Prices) -> Floats:
     worth = wants_height(frames.situation)
     if not worth:
         return constant(0.0)
-    return np.asarray(min(worth, 2.0) * -np.log2(frames.height_share))
+    return np.asarray(min(worth, MOST_HEIGHT_WISHES) * -np.log2(frames.height_share))
 
 
 def _height_words(_: Situation, share: float) -> str:

@@ -13,15 +13,16 @@ from steady_tide.core.plan.prices.consideration import Consideration, Figures, o
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import FINISH_WORDS
 from steady_tide.core.quantities import Floats, Ints, Quantity
+from steady_tide.core.thresholds import threshold, thresholds
 
-WANTED_BITS: Final = {"grade": 0.28, "light-touch": 0.2, "straight": 0.16}
+WANTED_BITS: Final = thresholds("recording.bits")
 """Bits per pixel wanted, in plain H.264's worth. **Assumed**."""
-VOLUME_GB: Final = 32.0
+VOLUME_GB: Final = threshold("recording.volume")
 """Gigabytes from which the space on a card begins to count double. **Assumed**."""
-ROOM_SHARE: Final = 0.8
+ROOM_SHARE: Final = threshold("recording.room")
 """Share of the room from which a scene begins to fill it. **Assumed**."""
-EASY_MBIT_S: Final = 200.0
-EASY_PIXELS_A_SECOND: Final = 1920 * 1080 * 60.0
+EASY_MBIT_S: Final = threshold("recording.easy-stream")
+EASY_PIXELS_A_SECOND: Final = threshold("recording.easy-pixels")
 """What any machine plays and cuts [Mbit/s], [px/s]. **Assumed**."""
 
 

@@ -2,12 +2,21 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Final
 
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.weighing import Objection, Objections, Weighing, against, weigh
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import Axis
+from steady_tide.core.thresholds import threshold
+
+SPOT_CONTRAST_STOPS: Final = threshold("metering.contrast")
+BRIGHT_DAY_EV100: Final = threshold("dynamic.bright")
+DYNAMIC_CONTRAST_STOPS: Final = threshold("dynamic.contrast")
+DYNAMIC_RATE_HZ: Final = threshold("dynamic.rate")
+WAITING_SHARE: Final = threshold("pre-record.cells")
+SPARE_POWER: Final = threshold("power.spare")
 
 
 @dataclass(frozen=True)
@@ -69,7 +78,7 @@ def _metering(solved: Solved, values: list[Value]) -> Weighing:
         wanted, words = "spot", "meter the product itself, not the black around it"
     elif brief.scenario == "talking":
         wanted, words = "spot", "meter the face, not the sky behind it"
-    elif brief.scenario == "low-light" or light.contrast_stops >= 3.5:
+    elif brief.scenario == "low-light" or light.contrast_stops >= SPOT_CONTRAST_STOPS:
         beside = "beside the lamps: they may burn out" if light.lamps else "and let the brightest of it go"
         wanted, words = "spot", f"meter mid grey {beside}"
     else:
@@ -92,8 +101,9 @@ def _focus_lock(solved: Solved, values: list[Value]) -> Weighing:
 
 def _high_dynamic_range(solved: Solved, values: list[Value]) -> Weighing:
     situation = solved.situation
-    bright_day = situation.aim_ev100 > 11 and situation.light.contrast_stops > 3
-    if bright_day and situation.stance.finish == "straight" and solved.recorded_rate <= 30:
+    bright_day = situation.aim_ev100 > BRIGHT_DAY_EV100
+    bright_day = bright_day and situation.light.contrast_stops > DYNAMIC_CONTRAST_STOPS
+    if bright_day and situation.stance.finish == "straight" and solved.recorded_rate <= DYNAMIC_RATE_HZ:
         return weigh(
             values, "holds sky and shade together", {"off": solved.against("dynamic.clips", "clips more of the sky")}
         )
@@ -183,7 +193,7 @@ def _microphone(solved: Solved, values: list[Value]) -> Weighing:
 def _pre_record(solved: Solved, values: list[Value]) -> Weighing:
     brief = solved.situation.brief
     unsure = not brief.repeatable or brief.first_outing
-    wanted = unsure and solved.battery_minutes > brief.running_minutes * 0.8
+    wanted = unsure and solved.battery_minutes > brief.running_minutes * WAITING_SHARE
     objections: dict[str, Objections] = {}
     for value in values:
         seconds = float(value)
@@ -199,7 +209,9 @@ def _pre_record(solved: Solved, values: list[Value]) -> Weighing:
 
 
 def _position_logging(solved: Solved, values: list[Value]) -> Weighing:
-    short = solved.battery_minutes < solved.situation.brief.running_minutes * 1.5 or solved.situation.brief.water
+    short = (
+        solved.battery_minutes < solved.situation.brief.running_minutes * SPARE_POWER or solved.situation.brief.water
+    )
     words = "finds nothing under water" if solved.situation.brief.water else "costs battery"
     return weigh(values, "saves battery", {"on": solved.against("position.short" if short else "position.idle", words)})
 
@@ -239,7 +251,7 @@ def _front_screen(solved: Solved, values: list[Value]) -> Weighing:
             "shows you the real frame",
             {"off": blind, "status": solved.against("front.status", "shows no picture")},
         )
-    short = solved.battery_minutes < solved.situation.brief.running_minutes * 1.5
+    short = solved.battery_minutes < solved.situation.brief.running_minutes * SPARE_POWER
     status = solved.against("front.drains", "costs battery", amount=float(short))
     off = solved.against("front.hides", "hides whether it records", amount=float(not short))
     return weigh(

@@ -23,8 +23,9 @@ from steady_tide.core.kit.bag import (
 )
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.problem.brief import Brief, Water
+from steady_tide.core.thresholds import threshold
 
-EXHAUSTED_HEALTH: Final = 0.3
+EXHAUSTED_HEALTH: Final = threshold("cell.exhausted")
 """A cell with less of its capacity left than this share is not planned with. **Assumed**."""
 
 

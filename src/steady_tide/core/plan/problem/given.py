@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
-from typing import TypeVar
+from typing import Final, TypeVar
 
 from steady_tide.core.endurance.cells import usable_share
 from steady_tide.core.endurance.flight import FRESH_M_S, wind_share
@@ -38,8 +38,9 @@ from steady_tide.core.plan.problem.offers import Camera, Offer, Offered, of_bag
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import Stance
 from steady_tide.core.quantities import WATER_INDEX
+from steady_tide.core.thresholds import thresholds
 
-PORT_LOSS_STOPS = {"bare": 0.0, "flat": 0.1, "dome": 0.1}
+PORT_LOSS_STOPS: Final = thresholds("port.loss")
 """**Assumed** loss in the window of a housing [stops]."""
 Kind = TypeVar("Kind", bound=BagItem)
 

@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import cached_property
 from math import log2
+from typing import Final
 
 from numpy import interp
 
@@ -22,21 +23,22 @@ from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import ISO_LIMIT, Stance
 from steady_tide.core.quantities import ev100_from_lux, lux_from_ev100
+from steady_tide.core.thresholds import threshold, thresholds
 
-SKY_LEFT_DARK = ((-8.0, 2.0), (-3.0, 0.0))
-"""EV at ISO 100 of a sky that is filmed, and how far under mid grey it is left there [stops]. **Assumed** practice:
-ISO 3200 at f/2.8 for 20 s leaves a dark site's sky three stops under; the last of the dusk is shown as it is."""
-NIGHT_EV100 = 0.0
-NIGHT_KELVIN = 3800.0
+SKY_EV100: Final = (threshold("sky.dark-site"), threshold("sky.dusk"))
+SKY_LEFT_STOPS: Final = (threshold("sky.left-dark"), 0.0)
+"""Lights of a sky that is filmed, and how far from mid grey it is left in them: as it is at the last of the dusk."""
+NIGHT_EV100: Final = threshold("night.below")
+NIGHT_KELVIN: Final = threshold("night.kelvin")
 """Kelvin that gives a night sky its cool look, by practice 3200 to 4000."""
-LOOK_MIRED = {"as-lit": 0.0, "cool": -25.0, "neutral": 0.0, "warm": 25.0}
+LOOK_MIRED: Final = thresholds("white.look")
 """How much warmer than the light's white a look is set [mired]; as lit goes half the way to daylight. **Assumed**."""
-DAYLIGHT_KELVIN = 5500.0
-DAYLIGHT_KELVINS = (4500.0, 7500.0)
+DAYLIGHT_KELVIN: Final = threshold("white.daylight")
+DAYLIGHT_KELVINS: Final = (threshold("white.daylight-from"), threshold("white.daylight-to"))
 """Daylight that comes and goes with cloud is balanced for the sun: locked there, shade looks like shade."""
-MOVING_STOPS = 1.5
+MOVING_STOPS: Final = threshold("light.moves")
 """Light that moves by more than this in all has to be reckoned with in the take. **Assumed**."""
-WHITE_LAMP_KELVIN = 5600.0
+WHITE_LAMP_KELVIN: Final = threshold("lamp.white")
 """What a lamp of two colours is set to under water. **Assumed**."""
 MOVING = ("walking", "riding", "helmet-on-snow", "gimbal")
 
@@ -187,7 +189,7 @@ class Situation:
         """How far from mid grey the picture is meant to lie [stops]: a night sky is left dark. **Assumed**."""
         if not self.brief.films_sky:
             return 0.0
-        return float(interp(self.light.ev100, *SKY_LEFT_DARK))
+        return float(interp(self.light.ev100, SKY_EV100, SKY_LEFT_STOPS))
 
     # Carrying.
 

@@ -6,6 +6,7 @@ from typing import Final, Literal
 from pydantic import Field
 
 from steady_tide.core.document import Part
+from steady_tide.core.thresholds import thresholds
 
 
 class Axis(StrEnum):
@@ -61,10 +62,10 @@ FINISH_WORDS: Final = {
 }
 """What a finish makes of a film, within a sentence."""
 
-ISO_LIMIT: Final = {"clean": 800, "balanced": 1600, "bright": 3200, "whatever": 6400}
+ISO_LIMIT: Final = {position: int(limit) for position, limit in thresholds("iso.limit").items()}
 """The ISO each position on the noise ceiling puts up with."""
 
-LEAST_SNR: Final = {"clean": 10.0, "balanced": 7.0, "bright": 5.0, "whatever": 3.5}
+LEAST_SNR: Final = thresholds("noise.least")
 """Signal to noise at mid grey below which the picture counts as too noisy, by position.
 
 "clean" is ISO 12232's acceptable picture; each further position takes a stop less light,

@@ -60,6 +60,12 @@ def test_a_fingerprint_changes_with_everything_a_plan_is_made_from() -> None:
     assert len({made, *(one.fingerprint for one in others)}) == len(others) + 1
 
 
+def test_another_book_makes_other_plans(monkeypatch: pytest.MonkeyPatch) -> None:
+    made = inputs().fingerprint
+    monkeypatch.setattr("steady_tide.desk.inputs.BOOK_DIGEST", "of a book with a price tripled")
+    assert inputs().fingerprint != made
+
+
 def test_a_place_beyond_the_camera_is_an_answer_not_an_error() -> None:
     refused = solved(inputs(brief=brief("Sky over the sheds"), device=D1))
     assert refused.outcome == "refused"

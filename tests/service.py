@@ -18,7 +18,7 @@ from starlette.testclient import TestClient
 from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
 from steady_tide.demo.load import demo_kit
-from steady_tide.desk.accounts import entering
+from steady_tide.desk.accounts import authentication
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.launch.cluster import Cluster
 from steady_tide.storage import Files
@@ -33,7 +33,7 @@ ORIGIN = "http://testserver"
 @pytest.fixture(scope="session", autouse=True)
 def _quick_hashes() -> None:
     """Passwords are hashed with the least there is: how slow that is on purpose, is a test of its own."""
-    entering.HASHER = PasswordHasher(time_cost=1, memory_cost=8, parallelism=1)
+    authentication.HASHER = PasswordHasher(time_cost=1, memory_cost=8, parallelism=1)
 
 
 @contextmanager

@@ -17,8 +17,8 @@ from starlette.testclient import TestClient
 from steady_tide.api.app import create_app
 from steady_tide.api.context import Service
 from steady_tide.demo.load import demo_kit
-from steady_tide.desk.accounts import entering
-from steady_tide.desk.accounts.archive import Archives
+from steady_tide.desk.accounts import authentication
+from steady_tide.desk.archive.archive import Archives
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
 from steady_tide.work.worker import Worker
@@ -237,7 +237,9 @@ def a_service(database: Database, files: Files, address: str = "203.0.113.9", **
 
 
 def test_a_password_costs_what_the_standard_asks_for() -> None:
-    command = "from steady_tide.desk.accounts.entering import HASHER as h; print(h.time_cost, h.memory_cost, h.type)"
+    command = (
+        "from steady_tide.desk.accounts.authentication import HASHER as h; print(h.time_cost, h.memory_cost, h.type)"
+    )
     told = subprocess.run([sys.executable, "-c", command], capture_output=True, text=True, check=True).stdout.split()
     passes, memory_kib = int(told[0]), int(told[1])
     assert passes >= 3 and memory_kib >= 64 * 1024 and told[2] == "Type.ID", "RFC 9106, the second recommended option"
@@ -252,14 +254,14 @@ def test_many_guesses_at_once_are_not_many_guesses(database: Database, files: Fi
 
     with ThreadPoolExecutor(12) as threads:
         told = list(threads.map(guess, range(24)))
-    assert told.count(422) == entering.FAILURES_ALLOWED and set(told) <= {422, 429, 503}
+    assert told.count(422) == authentication.FAILURES_ALLOWED and set(told) <= {422, 429, 503}
     another_browser(app, email)  # the owner comes in from elsewhere
 
 
 def test_one_address_tries_only_so_many_accounts(
     database: Database, files: Files, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr(entering, "FAILURES_FROM_ONE", 3)
+    monkeypatch.setattr(authentication, "FAILURES_FROM_ONE", 3)
     guesser = a_service(database, files, "203.0.113.11")
     told = [
         guesser.post("/api/session", json={"email": f"{n}@spray.invalid", "password": "guess"}).status_code
@@ -271,7 +273,7 @@ def test_one_address_tries_only_so_many_accounts(
 def test_one_address_makes_only_so_many_accounts(
     database: Database, files: Files, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr(entering, "JOINED_FROM_ONE", 2)
+    monkeypatch.setattr(authentication, "JOINED_FROM_ONE", 2)
     service = a_service(database, files, "203.0.113.10")
     made = [
         service.post(
@@ -291,7 +293,7 @@ def test_registration_is_open_by_invitation_or_closed(database: Database, files:
     refused = invited.post("/api/session/accounts", json={**new, "invitation": "made up"})
     assert refused.json()["errors"][0]["path"] == ["invitation"]
     with database.session() as session:
-        token = entering.invite(session)
+        token = authentication.invite(session)
     assert invited.post("/api/session/accounts", json={**new, "invitation": token}).status_code == 201
     again = invited.post("/api/session/accounts", json={**new, "email": "b@example.invalid", "invitation": token})
     assert again.status_code == 422, "an invitation is for one"
@@ -326,7 +328,7 @@ def test_every_answer_carries_the_safety_headers(
     def broken(*_: Any) -> None:
         raise ZeroDivisionError
 
-    monkeypatch.setattr("steady_tide.api.places.Places", broken)
+    monkeypatch.setattr("steady_tide.api.routes.places.Places", broken)
     answers = [
         join(app).get("/api/places"),
         visitor.get("/api/nothing"),

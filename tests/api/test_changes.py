@@ -9,7 +9,7 @@ from starlette.testclient import TestClient
 from starlette.types import Receive, Scope, Send
 
 from steady_tide.api.context import Service
-from steady_tide.api.guard import Guard
+from steady_tide.api.guards.guard import Guard
 from tests.api.test_account import a_year
 from tests.service import a_browser, bring_in, join
 

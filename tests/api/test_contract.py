@@ -8,7 +8,7 @@ from uuid import uuid4
 import pytest
 from starlette.testclient import TestClient
 
-from steady_tide.api.problems import ProblemDocument
+from steady_tide.api.guards.problems import ProblemDocument
 from steady_tide.core.kit.settings import Setting
 from tests.service import add_scene
 from tests.situations import SCENES

@@ -12,9 +12,9 @@ from hypothesis import strategies as st
 from sqlalchemy import update
 from starlette.testclient import TestClient
 
-from steady_tide.desk.accounts.entering import hash_of
 from steady_tide.desk.field.links import AN_HOUR, OPENED
 from steady_tide.desk.kit.sharing import TRIES
+from steady_tide.desk.records.access import hash_of
 from steady_tide.store.database import Database
 from steady_tide.store.tables import AttemptRow, ShareRow
 from tests.field import noted, three_phones

@@ -9,7 +9,7 @@ from starlette.testclient import TestClient
 
 from steady_tide.core.kit.bag import Housing
 from steady_tide.core.kit.device import Device, checked
-from steady_tide.desk.kit.templates import TEMPLATES, template
+from steady_tide.desk.inventory.templates import TEMPLATES, template
 from steady_tide.desk.shoots.shoots import seals_due
 from steady_tide.store.database import Database
 from steady_tide.store.tables import KitChangeRow

@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 from starlette.testclient import TestClient
 
-from steady_tide.desk import planning
+from steady_tide.desk.planning import planner as planning
 from tests.service import add_scene
 from tests.situations import SCENES
 

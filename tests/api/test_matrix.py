@@ -11,7 +11,7 @@ from starlette.testclient import TestClient
 
 from steady_tide.api.app import create_app
 from steady_tide.api.context import COOKIE, Service
-from steady_tide.desk.accounts.entering import hash_of
+from steady_tide.desk.records.access import hash_of
 from steady_tide.storage import Files
 from steady_tide.store.database import Database
 from steady_tide.store.tables import SessionRow

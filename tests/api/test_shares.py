@@ -7,7 +7,8 @@ from sqlalchemy import update
 from starlette.testclient import TestClient
 
 from steady_tide.api.context import Service
-from steady_tide.desk.kit.sharing import MOST, TRIES
+from steady_tide.desk.kit.sharing import TRIES
+from steady_tide.desk.records.access import MOST
 from steady_tide.store.database import Database
 from steady_tide.store.tables import Account, AttemptRow, ShareRow
 from tests.service import a_browser, join, joined, with_kit

@@ -5,7 +5,7 @@ from collections.abc import Awaitable, Callable
 
 import pytest
 
-from steady_tide.api.turns import Busy, Turns
+from steady_tide.api.guards.turns import Busy, Turns
 
 
 def run(work: Callable[[], Awaitable[None]]) -> None:

@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import Browser, ConsoleMessage, Page, expect
 
 from steady_tide.demo.load import EMAIL, load_demo
-from steady_tide.desk.accounts.entering import find_account, forget_account
+from steady_tide.desk.accounts.authentication import find_account, forget_account
 from steady_tide.in_place import InPlace
 from steady_tide.launch.cluster import Cluster
 from steady_tide.store.database import Database

@@ -5,7 +5,7 @@ from steady_tide.core.kit.device import checked
 from steady_tide.core.kit.likely import CLASS_BY_KEY, likely
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
-from steady_tide.desk.kit.templates import template
+from steady_tide.desk.inventory.templates import template
 from tests.situations import KIT, brief
 
 ONE = CLASS_BY_KEY["action-some-years"]

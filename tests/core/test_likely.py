@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from steady_tide.core.kit.likely import CLASS_BY_KEY, CLASSES, SIZES, Remembered, likely
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
-from steady_tide.desk.kit.templates import template
+from steady_tide.desk.inventory.templates import template
 from tests.situations import brief, plan_of
 
 EVEN = SCHOOL_BY_KEY["even-keel"].stance

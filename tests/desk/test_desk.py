@@ -9,15 +9,15 @@ from steady_tide.core.errors import BadInput
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
-from steady_tide.desk.accounts.entering import create_account
+from steady_tide.desk.accounts.authentication import create_account
 from steady_tide.desk.bench.bench import Bench, Camera
 from steady_tide.desk.cards.cards import Cards
-from steady_tide.desk.cards.dialled import Dialled, leftovers, value_text
-from steady_tide.desk.inputs import Inputs, solve
-from steady_tide.desk.kit.kit import KitDesk
-from steady_tide.desk.planners import Here
+from steady_tide.desk.compute.inputs import Inputs, solve
+from steady_tide.desk.compute.planners import Here
+from steady_tide.desk.inventory.kit import KitDesk
+from steady_tide.desk.planning.summaries import to_decide
+from steady_tide.desk.records.dialled import Dialled, leftovers, value_text
 from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
-from steady_tide.desk.summaries import to_decide
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.store.database import Database, with_driver
 from steady_tide.store.errors import NotFound, Taken
@@ -62,7 +62,7 @@ def test_a_fingerprint_changes_with_everything_a_plan_is_made_from() -> None:
 
 def test_another_book_makes_other_plans(monkeypatch: pytest.MonkeyPatch) -> None:
     made = inputs().fingerprint
-    monkeypatch.setattr("steady_tide.desk.inputs.BOOK_DIGEST", "of a book with a price tripled")
+    monkeypatch.setattr("steady_tide.desk.compute.inputs.BOOK_DIGEST", "of a book with a price tripled")
     assert inputs().fingerprint != made
 
 

@@ -14,9 +14,9 @@ from sqlalchemy import inspect, select, text, update
 
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.demo.load import demo_kit, load_demo
-from steady_tide.desk.accounts.entering import create_account
+from steady_tide.desk.accounts.authentication import create_account
 from steady_tide.desk.bench.bench import Bench, Camera
-from steady_tide.desk.kit.kit import KitDesk
+from steady_tide.desk.inventory.kit import KitDesk
 from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
 from steady_tide.desk.views import SceneView
 from steady_tide.desk.workplace import Shared, Workplace

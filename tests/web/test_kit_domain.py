@@ -11,7 +11,7 @@ from steady_tide.core.kit.body import Battery, ColourProfile, IsoScale, WhiteBal
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.optics import Lens, StabilisationLevel, View
 from steady_tide.core.kit.recording import Codec, Mode
-from steady_tide.desk.kit.templates import TEMPLATES, template
+from steady_tide.desk.inventory.templates import TEMPLATES, template
 from steady_tide.formats.modes_csv import COLUMNS, modes_to_csv
 from tests.situations import A4, KIT
 from tests.web.conftest import Call

@@ -11,9 +11,9 @@ import pytest
 from steady_tide.core.kit.settings import Setting
 from steady_tide.demo.footage import first_start, setup_of, shipped, stories
 from steady_tide.desk.footage.clips import Clips
-from steady_tide.desk.footage.learned import Learning
 from steady_tide.desk.footage.lessons import Lessons
 from steady_tide.desk.footage.views import ClipDetail
+from steady_tide.desk.records.learned import Learning
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.launch.cluster import Cluster
 from steady_tide.storage import Files
@@ -47,7 +47,7 @@ def begun(cluster: Cluster, tmp_path_factory: pytest.TempPathFactory) -> Iterato
 def at(begun: Database) -> Iterator[Workplace]:
     """The demo's account."""
     from steady_tide.demo.load import EMAIL
-    from steady_tide.desk.accounts.entering import find_account
+    from steady_tide.desk.accounts.authentication import find_account
 
     with begun.session() as session:
         account = find_account(session, EMAIL)

@@ -11,7 +11,7 @@ from starlette.testclient import TestClient
 from steady_tide.api.context import Service
 from steady_tide.core.footage.lessons import Kind, Lesson
 from steady_tide.desk.footage.holding import Holding
-from steady_tide.desk.footage.learned import Learning
+from steady_tide.desk.records.learned import Learning
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories.states import changed_at

@@ -15,8 +15,8 @@ from steady_tide.core.errors import BadInput, NotYet, Problem
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
-from steady_tide.desk import planners
-from steady_tide.desk.planners import Here
+from steady_tide.desk.compute import planners
+from steady_tide.desk.compute.planners import Here
 from steady_tide.store.errors import Unavailable
 from steady_tide.work.planners import Pool
 from tests.situations import A2, A4, KIT, brief

@@ -8,22 +8,25 @@ from fastapi.routing import APIRoute
 from starlette.concurrency import run_in_threadpool
 
 from steady_tide import __version__
-from steady_tide.api import (
+from steady_tide.api.context import COOKIE, Service
+from steady_tide.api.guards import problems
+from steady_tide.api.guards.guard import Guard
+from steady_tide.api.interface import serve_interface
+from steady_tide.api.routes import (
     account,
     day,
     exports,
     field,
     first,
     footage,
+    getting_ready,
+    health,
     jobs,
     kit,
+    local_folder,
     logbook,
-    lying,
     pictures,
     places,
-    preparing,
-    problems,
-    ready,
     removed,
     scenes,
     session,
@@ -33,13 +36,10 @@ from steady_tide.api import (
     stances,
     vocabulary,
 )
-from steady_tide.api.context import COOKIE, Service
-from steady_tide.api.guard import Guard
-from steady_tide.api.interface import serve_interface
 
 MODULES = (
-    ready, session, account, shoots, day, exports, jobs, scenes, places, removed, shares, setups, kit, stances, first,
-    pictures, preparing, field, logbook, footage, lying, vocabulary,
+    health, session, account, shoots, day, exports, jobs, scenes, places, removed, shares, setups, kit, stances, first,
+    pictures, getting_ready, field, logbook, footage, local_folder, vocabulary,
 )  # fmt: skip
 
 

@@ -9,12 +9,12 @@ from typing import Annotated
 
 from fastapi import Cookie, Depends, Request
 
-from steady_tide.api.meters import Meters
-from steady_tide.api.seen import Seen
-from steady_tide.api.turns import Turnstiles
+from steady_tide.api.guards.checked import Seen
+from steady_tide.api.guards.metrics import Meters
+from steady_tide.api.guards.turns import Turnstiles
 from steady_tide.core.asking import Asker, Urgency, asker
 from steady_tide.core.memo import Shelf
-from steady_tide.desk.accounts.entering import account_of
+from steady_tide.desk.accounts.authentication import account_of
 from steady_tide.desk.offered import Offered, offered
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.in_place import InPlace

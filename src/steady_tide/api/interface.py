@@ -9,7 +9,7 @@ from fastapi.responses import FileResponse
 from fastapi.staticfiles import StaticFiles
 from starlette.middleware.gzip import GZipMiddleware
 
-from steady_tide.api import problems
+from steady_tide.api.guards import problems
 
 LEAST_PACKED: Final = 1024
 """Files at least so large leave the service compressed [bytes]."""

@@ -8,7 +8,7 @@ from fastapi import Depends, Request
 from starlette.concurrency import run_in_threadpool
 
 from steady_tide.api.context import Service, ServiceOf, Token, Whose
-from steady_tide.desk.accounts.entering import account_of
+from steady_tide.desk.accounts.authentication import account_of
 
 
 async def sender(service: ServiceOf, who: Whose, token: Token = None) -> UUID:

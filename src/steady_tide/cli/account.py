@@ -73,7 +73,7 @@ def _list(session: "Session", _: str) -> list[str]:
 
 
 def _reset(session: "Session", email: str) -> list[str]:
-    from steady_tide.desk.accounts.entering import called, hashed
+    from steady_tide.desk.accounts.authentication import called, hashed
     from steady_tide.store.repositories.accounts import forget_sessions
 
     account, password = called(session, email), secrets.token_urlsafe(12)
@@ -83,7 +83,7 @@ def _reset(session: "Session", email: str) -> list[str]:
 
 
 def _close(session: "Session", email: str) -> list[str]:
-    from steady_tide.desk.accounts.entering import called
+    from steady_tide.desk.accounts.authentication import called
 
     account = called(session, email)
     account.disabled = True
@@ -91,7 +91,7 @@ def _close(session: "Session", email: str) -> list[str]:
 
 
 def _open(session: "Session", email: str) -> list[str]:
-    from steady_tide.desk.accounts.entering import called
+    from steady_tide.desk.accounts.authentication import called
 
     account = called(session, email)
     account.disabled, account.delete_after = False, None
@@ -99,7 +99,7 @@ def _open(session: "Session", email: str) -> list[str]:
 
 
 def _delete(session: "Session", email: str) -> list[str]:
-    from steady_tide.desk.accounts.entering import called, forget_account
+    from steady_tide.desk.accounts.authentication import called, forget_account
 
     account = called(session, email)
     forget_account(session, account.id)
@@ -107,7 +107,7 @@ def _delete(session: "Session", email: str) -> list[str]:
 
 
 def _invite(session: "Session", _: str) -> list[str]:
-    from steady_tide.desk.accounts.entering import invite
+    from steady_tide.desk.accounts.authentication import invite
 
     return [f"Invitation, for one account: {invite(session)}"]
 

@@ -96,7 +96,7 @@ def run_worker(arguments: argparse.Namespace) -> int:
 def reset_demo(database: "Database") -> None:
     """Forget the demo account; the next load fills it anew."""
     from steady_tide.demo.load import EMAIL
-    from steady_tide.desk.accounts.entering import find_account, forget_account
+    from steady_tide.desk.accounts.authentication import find_account, forget_account
 
     with database.session() as session:
         account = find_account(session, EMAIL)

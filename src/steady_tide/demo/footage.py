@@ -11,7 +11,7 @@ from steady_tide.core.document import Part
 from steady_tide.core.footage.selects import Selects
 from steady_tide.core.picture.filmed import Happening
 from steady_tide.demo.load import EMAIL, data, load_demo
-from steady_tide.desk.accounts.entering import find_account
+from steady_tide.desk.accounts.authentication import find_account
 from steady_tide.desk.footage.uploads import Uploads
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.storage import Files

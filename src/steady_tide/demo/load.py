@@ -10,11 +10,11 @@ from steady_tide.core.kit.bag import Kit, checked_kit
 from steady_tide.core.light.almanac import Place
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.ready.shots import WantedShot
-from steady_tide.desk.accounts.entering import create_account, find_account
+from steady_tide.desk.accounts.authentication import create_account, find_account
 from steady_tide.desk.bench.bench import Bench, Camera
-from steady_tide.desk.cards.dialled import Dialled
-from steady_tide.desk.kit.kit import KitDesk
+from steady_tide.desk.inventory.kit import KitDesk
 from steady_tide.desk.ready.shots import ShotLists
+from steady_tide.desk.records.dialled import Dialled
 from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.store.database import Session

@@ -4,10 +4,10 @@ from dataclasses import dataclass, field
 
 from steady_tide.core.light.gazetteer import Gazetteer
 from steady_tide.core.memo import Shelf
-from steady_tide.desk.heavens import Heavens
-from steady_tide.desk.inputs import Documents, Sketches
-from steady_tide.desk.painters import Painters, PaintersHere
-from steady_tide.desk.planners import Carried, Here, Planners
+from steady_tide.desk.compute.heavens import Heavens
+from steady_tide.desk.compute.inputs import Documents, Sketches
+from steady_tide.desk.compute.planners import Carried, Here, Planners
+from steady_tide.desk.compute.renderers import Painters, PaintersHere
 from steady_tide.desk.views import Outcome
 from steady_tide.store.owned import Rows
 

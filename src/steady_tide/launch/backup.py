@@ -13,14 +13,13 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any, Final
 
-from sqlalchemy import make_url, text
-
 from steady_tide import __version__
 from steady_tide.launch.cluster import programs
 from steady_tide.launch.service import REAL, open_database, open_files
 from steady_tide.settings import Settings
 from steady_tide.storage import Files
-from steady_tide.store.database import Database, libpq
+from steady_tide.store.database import Database, libpq, password_of
+from steady_tide.store.repositories.accounts import count_accounts
 from steady_tide.store.swap import in_place
 
 DUMP, MANIFEST, FILES = "database.dump", "backup.json", "files/"
@@ -45,7 +44,7 @@ def back_up(settings: Settings, where: Path) -> str:
             "version": 1,
             "made_by": __version__,
             "made_at": datetime.now(UTC).isoformat(timespec="seconds"),
-            "schema": _schema(database),
+            "schema": database.revision(),
             "files": len(keys),
         }
         part = where.with_name(f"{where.name}.part")
@@ -137,19 +136,14 @@ def _add(tar: tarfile.TarFile, name: str, content: bytes) -> None:
     tar.addfile(entry, io.BytesIO(content))
 
 
-def _schema(database: Database) -> str:
-    with database.session() as session:
-        return str(session.scalar(text("SELECT version_num FROM alembic_version")))
-
-
 def _accounts(database: Database) -> int:
     with database.session() as session:
-        return int(session.scalar(text("SELECT count(*) FROM accounts")) or 0)
+        return count_accounts(session)
 
 
 def _tool(program: str, url: str, *arguments: str | Path) -> None:
     """Run one of PostgreSQL's tools; the password goes by the environment, where nobody else reads it."""
-    password = str(make_url(url).password or "") if url else ""
+    password = password_of(url) if url else ""
     options = [f"--dbname={libpq(url)}"] if program == "pg_dump" else []
     safe = [str(argument).replace(f":{password}@", "@") for argument in (*options, *arguments)]
     environment = {**os.environ, "PGPASSWORD": password}

@@ -40,6 +40,11 @@ def libpq(url: str) -> str:
     return make_url(url).set(drivername="postgresql").render_as_string(hide_password=False)
 
 
+def password_of(url: str) -> str:
+    """The password in a PostgreSQL address; empty where there is none."""
+    return str(make_url(url).password or "")
+
+
 def driver_of(session: Session) -> Any:
     """The driver's own connection of a session: what is done on it is part of the session's transaction."""
     return session.connection().connection.driver_connection
@@ -68,6 +73,11 @@ class Database:
         config.set_main_option("script_location", str(MIGRATIONS))
         config.attributes["url"] = self.url
         command.upgrade(config, "head")
+
+    def revision(self) -> str:
+        """The version of the tables, as migrations name it."""
+        with self.session() as session:
+            return str(session.scalar(text("SELECT version_num FROM alembic_version")))
 
     def check(self) -> None:
         """Ask the database the least there is to ask. Raises Unavailable when it does not answer."""

@@ -4,7 +4,7 @@ from uuid import UUID
 
 from steady_tide.core.errors import NotYet
 from steady_tide.desk.footage.clips import Clips
-from steady_tide.desk.footage.lying import Lying
+from steady_tide.desk.footage.local_folder import Lying
 from steady_tide.desk.footage.uploads import Uploads
 from steady_tide.desk.footage.views import ClipDetail, ClipView
 from steady_tide.store.tables import ClipRow, UploadRow

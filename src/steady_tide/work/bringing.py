@@ -3,7 +3,7 @@
 from typing import Any, Final
 
 from steady_tide.core.kit.bag import Kit
-from steady_tide.desk.accounts.archive import Archives
+from steady_tide.desk.archive.archive import Archives
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.archive import LARGEST_ARCHIVE, Archive, unpacked
 from steady_tide.work.task import Task

@@ -79,7 +79,7 @@ class Pool:
         self.processes = Processes(
             processes,
             name="planner",
-            preload="steady_tide.desk.planners",
+            preload="steady_tide.desk.compute.planners",
             patience_s=patience_s,
             most_cpu_s=most_cpu_s,
         )

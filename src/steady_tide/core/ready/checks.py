@@ -19,6 +19,8 @@ from steady_tide.core.ready.budget import common_name
 from steady_tide.core.ready.dialling import Dial, InSlot, dials
 
 Group = Literal["power", "media", "glass", "housing", "support", "cameras", "scene", "time"]
+OWN_LINE: Final = "own "
+"""Before the id of a line that its owner wrote, where ticks are kept."""
 GROUP_LABELS: Final[dict[Group, str]] = {
     "power": "Power",
     "media": "Cards",

@@ -5,7 +5,8 @@ from typing import Final
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.desk.accounts.entering import hash_of, hashed, proven
+from steady_tide.desk.accounts.authentication import hashed, proven
+from steady_tide.desk.records.access import hash_of
 from steady_tide.desk.views import View
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories import accounts as kept

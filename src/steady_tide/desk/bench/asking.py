@@ -12,11 +12,11 @@ from steady_tide.core.kit.settings import Value
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.wishes import read_pins
-from steady_tide.desk import planners
 from steady_tide.desk.bench.bench import Bench
-from steady_tide.desk.bench.history import History
-from steady_tide.desk.inputs import Inputs
-from steady_tide.desk.planning import Planner
+from steady_tide.desk.compute import planners
+from steady_tide.desk.compute.inputs import Inputs
+from steady_tide.desk.planning.planner import Planner
+from steady_tide.desk.records.history import History
 from steady_tide.desk.views import MatchedScene, PresetsView, Refusal
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.shoots import taken_to

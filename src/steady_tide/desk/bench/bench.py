@@ -9,11 +9,11 @@ from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.compatibility import Compatibility, compatibility
 from steady_tide.core.plan.problem.wishes import read_pins
-from steady_tide.desk.bench.history import History
-from steady_tide.desk.cards.slots import Slots
 from steady_tide.desk.edits import joined
-from steady_tide.desk.planning import Planner
-from steady_tide.desk.taste.stances import INHERITED, Stances
+from steady_tide.desk.planning.planner import Planner
+from steady_tide.desk.preferences.stances import INHERITED, Stances
+from steady_tide.desk.records.history import History
+from steady_tide.desk.records.slots import Slots
 from steady_tide.desk.views import SceneView, SetupView
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import Stale, Taken

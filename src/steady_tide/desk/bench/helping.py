@@ -15,11 +15,11 @@ from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.brief import Brief
-from steady_tide.desk import planners
 from steady_tide.desk.bench.bench import Bench
-from steady_tide.desk.bench.history import History
-from steady_tide.desk.kit.kit import KitDesk
-from steady_tide.desk.planning import Planner
+from steady_tide.desk.compute import planners
+from steady_tide.desk.inventory.kit import KitDesk
+from steady_tide.desk.planning.planner import Planner
+from steady_tide.desk.records.history import History
 from steady_tide.desk.views import SceneView
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import NotFound

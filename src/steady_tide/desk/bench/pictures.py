@@ -11,10 +11,10 @@ from steady_tide.core.picture.shot import PlateName
 from steady_tide.core.picture.taken import Light, PictureFigures, plate_for
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.problem.wishes import read_pins
-from steady_tide.desk import planners
-from steady_tide.desk.inputs import Inputs
+from steady_tide.desk.compute import planners
+from steady_tide.desk.compute.inputs import Inputs
 from steady_tide.desk.offered import offered
-from steady_tide.desk.planning import Planner
+from steady_tide.desk.planning.planner import Planner
 from steady_tide.desk.views import Outcome, Refusal, View
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.tables import SceneRow, SetupRow

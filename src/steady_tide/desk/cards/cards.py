@@ -13,10 +13,10 @@ from steady_tide.core.picture.colours import card_colour
 from steady_tide.core.picture.taken import Light
 from steady_tide.core.picture.tone import neutral, to_standard
 from steady_tide.core.plan.account.plan import Decision, Plan
-from steady_tide.desk import planners
-from steady_tide.desk.cards.dialled import Dialled, value_text
-from steady_tide.desk.cards.slots import Slots
-from steady_tide.desk.planning import Planner
+from steady_tide.desk.compute import planners
+from steady_tide.desk.planning.planner import Planner
+from steady_tide.desk.records.dialled import Dialled, value_text
+from steady_tide.desk.records.slots import Slots
 from steady_tide.desk.views import CardLine, CardView, Outcome, Trial
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.cube import cube_text

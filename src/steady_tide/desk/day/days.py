@@ -1,7 +1,6 @@
 """The day of a shoot: its sky, and each scene's light against the marks of its sets."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
@@ -14,23 +13,20 @@ from steady_tide.core.day.scene import Around, open_sky, scene_light
 from steady_tide.core.day.skymarks import sky_marks
 from steady_tide.core.day.swaps import Course
 from steady_tide.core.day.timeline import Sky, Window, thinned
-from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.habits import hour
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LampLight, SkyLight, SunLight
 from steady_tide.core.light.underwater import under_water
-from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
+from steady_tide.core.plan.account.plan import Sketch
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.quantities import Floats
 from steady_tide.core.ready.budget import day_budget
-from steady_tide.desk.accounts.upkeep import upkeep_of
 from steady_tide.desk.day.changes import swap_views
-from steady_tide.desk.day.skies import measured_of, on_day, place_of, reading_told
 from steady_tide.desk.day.views import CameraDay, DayView, Jump, ReadingView, SceneDay, SecondLine, SecondView, WaterDay
-from steady_tide.desk.planning import Planner
-from steady_tide.desk.views import Refusal
-from steady_tide.desk.workplace import Workplace
-from steady_tide.store.tables import SceneRow, SetupRow, ShootRow
+from steady_tide.desk.planning.schedule import Schedule, ScheduledScene
+from steady_tide.desk.planning.skies import measured_of, place_of, reading_told
+from steady_tide.desk.preferences.upkeep import upkeep_of
+from steady_tide.store.tables import ShootRow
 
 STEP_MINUTES = 10
 """How far apart the points of a curve in a picture lie."""
@@ -39,23 +35,8 @@ LAST_MARK = 2160
 MOON_NAMES = ((0.02, "new moon"), (0.35, "crescent"), (0.65, "half moon"), (0.98, "more than half a moon"))
 
 
-@dataclass(frozen=True)
-class ScheduledScene:
-    """A scene's row with what it is on its day, its setups by key, and why others have no set."""
-
-    row: SceneRow
-    scene: SceneOnDay
-    setups: Mapping[str, SetupRow]
-    unplanned: list[str]
-
-
-class Days:
+class Days(Schedule):
     """One account's days."""
-
-    def __init__(self, at: Workplace) -> None:
-        self.at = at
-        self.rows = at.rows
-        self.planner = Planner.of(at)
 
     def day(self, shoot_id: UUID) -> DayView:
         """The day of a shoot. Raises BadInput while it has no place or no day."""
@@ -65,39 +46,6 @@ class Days:
         """The day of a shoot with what it was made of, scene by scene."""
         scenes = self.scheduled(shoot)
         return self._view(shoot, scenes), scenes
-
-    def around(self, shoot: ShootRow) -> Around:
-        """The sky of a shoot with its readings. Raises BadInput while it has no place or no day."""
-        over = self.planner.skies.over(shoot)
-        if over is None:
-            missing = "latitude_deg" if place_of(shoot) is None else "day"
-            raise BadInput([Problem((missing,), "say where and on which day you film, and the light of it is shown")])
-        return over
-
-    def scheduled(self, shoot: ShootRow) -> list[ScheduledScene]:
-        """The scenes of a shoot in order, each with its light and plans."""
-        self.around(shoot)
-        self.planner.look_up_shoot(shoot.id)
-        return [self._scheduled(scene) for scene in self.planner.scenes(shoot.id)]
-
-    def _scheduled(self, row: SceneRow) -> ScheduledScene:
-        sky = self.planner.skies.of(row)
-        setups = {str(setup.id): setup for setup in self.planner.setups(row.id)}
-        sets, unplanned = [], []
-        for key, setup in setups.items():
-            outcome = self.planner.sketch(setup, sky.lit_brief)
-            if isinstance(outcome, Sketch):
-                sets.append(CameraSet(key, setup.slot, self.planner.device(setup.device_id), outcome))
-            else:
-                unplanned.append(_unplanned(outcome))
-        return ScheduledScene(row, on_day(row, sky, sets, self.planner.bag), setups, unplanned)
-
-    def plans(self, scheduled: ScheduledScene) -> dict[str, Plan]:
-        """The whole plans of a scene's sets by setup, with all that is to be brought and minded."""
-        brief = self.planner.lit_brief(scheduled.row)
-        keys = [camera.key for camera in scheduled.scene.sets]
-        made = self.planner.outcomes([(scheduled.setups[key], brief) for key in keys])
-        return {key: plan for key, plan in zip(keys, made, strict=True) if isinstance(plan, Plan)}
 
     def _courses(self, scenes: Sequence[ScheduledScene]) -> list[Course]:
         """The cheapest course of every camera through the day."""
@@ -241,13 +189,6 @@ def _water(scene: SceneOnDay, cameras: Sequence[CameraDay]) -> WaterDay | None:
             marks=[(camera.low_ev100, camera.high_ev100) for camera in cameras],
         ),
     )
-
-
-def _unplanned(outcome: Conflict | Refusal) -> str:
-    """Why a camera has no set, in words that name it."""
-    if isinstance(outcome, Conflict):
-        return outcome.words
-    return f"{outcome.device_name}: {outcome.problems[0].message}"
 
 
 def _model_at(minute: float, scene: SceneOnDay | None, around: Around) -> float:

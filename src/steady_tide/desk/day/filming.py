@@ -14,10 +14,10 @@ from steady_tide.core.light.level import LampLight, SkyLight, SunLight
 from steady_tide.core.light.reading import Measured, checked
 from steady_tide.core.plan.problem.brief import Brief, DivePoint, Reachable
 from steady_tide.core.typed import Typed
-from steady_tide.desk.bench.history import History
+from steady_tide.desk.compute.heavens import NIGHT_MINUTES
 from steady_tide.desk.day.days import Days
 from steady_tide.desk.day.views import DayView, MoveView, OrderView
-from steady_tide.desk.heavens import NIGHT_MINUTES
+from steady_tide.desk.records.history import History
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.shoots import readings_of
 from steady_tide.store.tables import ReadingRow, SceneRow, ShootRow

@@ -28,10 +28,10 @@ from steady_tide.core.field.entries import (
 )
 from steady_tide.core.kit.settings import SETTINGS
 from steady_tide.core.light.reading import checked
+from steady_tide.core.ready.checks import OWN_LINE
 from steady_tide.core.ready.shots import WantedShot
-from steady_tide.desk.day.skies import Skies
 from steady_tide.desk.field.logbook import Logbooks
-from steady_tide.desk.ready.getting_ready import OWN
+from steady_tide.desk.planning.skies import Skies
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories import field as kept
@@ -170,7 +170,7 @@ class Inbox:
 
     def check(self, shoot_id: UUID, entry: CheckNoted) -> str | None:
         """Tick something of the shoot's lists; a line of one's own that was struck stays away."""
-        own = entry.key.startswith(OWN)
+        own = entry.key.startswith(OWN_LINE)
         stands = kept.say_check(self.rows, shoot_id, entry.key, done=entry.done, at=entry.at, anew=not own)
         return None if stands else "A tick of your lists was said otherwise later elsewhere; that holds."
 

@@ -5,9 +5,8 @@ from datetime import UTC, datetime, timedelta
 from typing import Final
 from uuid import UUID
 
-from steady_tide.desk.accounts.entering import From, TooManyFailures, hash_of
 from steady_tide.desk.field.views import May
-from steady_tide.desk.kit.sharing import new_token
+from steady_tide.desk.records.access import From, TooManyFailures, hash_of, new_token
 from steady_tide.desk.views import View
 from steady_tide.store.database import Database, Session
 from steady_tide.store.errors import NotFound

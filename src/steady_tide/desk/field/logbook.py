@@ -9,8 +9,8 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.field.logbook import ALIKE_STOPS, Before, Logbook, LoggedTake, how_before
 from steady_tide.core.field.merging import Take
 from steady_tide.core.plan.account.plan import Plan
-from steady_tide.desk.field.noted import state_of
-from steady_tide.desk.planning import Planner
+from steady_tide.desk.planning.planner import Planner
+from steady_tide.desk.records.noted import state_of
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories import logbook as kept

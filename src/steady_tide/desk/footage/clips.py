@@ -10,13 +10,13 @@ from steady_tide.core.footage.held import HeldClip
 from steady_tide.core.footage.selects import Selects
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.reading.reading import Reading
-from steady_tide.desk.cards.dialled import Dialled
-from steady_tide.desk.day.skies import place_of
+from steady_tide.desk.compute.heavens import zone_of
 from steady_tide.desk.footage.assigning import Assigning
 from steady_tide.desk.footage.holding import Holding, Holds
 from steady_tide.desk.footage.views import ClipDetail, ClipsTold, ClipView, Footage, State
-from steady_tide.desk.heavens import zone_of
 from steady_tide.desk.offered import offered
+from steady_tide.desk.planning.skies import place_of
+from steady_tide.desk.records.dialled import Dialled
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shots import word_of
 from steady_tide.store.errors import NotFound

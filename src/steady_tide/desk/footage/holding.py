@@ -24,9 +24,9 @@ from steady_tide.core.plan.problem.offers import AUTOMATIC
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.reading.reading import Reading
-from steady_tide.desk.cards.dialled import Dialled
-from steady_tide.desk.field.noted import state_of
-from steady_tide.desk.planning import Planner
+from steady_tide.desk.planning.planner import Planner
+from steady_tide.desk.records.dialled import Dialled
+from steady_tide.desk.records.noted import state_of
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.tables import ClipRow, SceneRow, SetupRow
 

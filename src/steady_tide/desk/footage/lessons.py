@@ -11,7 +11,7 @@ from steady_tide.core.footage.lessons import Evidence, Kind, Lesson, lessons
 from steady_tide.core.footage.selects import Selects
 from steady_tide.core.kit.bag import BagItem, Cell, NdFilter
 from steady_tide.core.kit.device import Device
-from steady_tide.desk.kit.kit import KitDesk
+from steady_tide.desk.inventory.kit import KitDesk
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import NotFound, Taken

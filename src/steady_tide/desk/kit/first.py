@@ -12,10 +12,10 @@ from steady_tide.core.light.almanac import EventKind, Place
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
-from steady_tide.desk.heavens import Heavens
-from steady_tide.desk.inputs import Inputs, solve
-from steady_tide.desk.kit.templates import template
-from steady_tide.desk.planners import Planners
+from steady_tide.desk.compute.heavens import Heavens
+from steady_tide.desk.compute.inputs import Inputs, solve
+from steady_tide.desk.compute.planners import Planners
+from steady_tide.desk.inventory.templates import template
 from steady_tide.desk.views import Outcome, View
 
 

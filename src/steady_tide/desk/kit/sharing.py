@@ -1,6 +1,5 @@
 """Showing a camera or the bag to others by a link, and taking in what is shown."""
 
-import secrets
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from typing import Final, Literal
@@ -9,8 +8,8 @@ from uuid import UUID
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
-from steady_tide.desk.accounts.entering import From, TooManyFailures, hash_of
-from steady_tide.desk.kit.kit import KitDesk
+from steady_tide.desk.inventory.kit import KitDesk
+from steady_tide.desk.records.access import From, TooManyFailures, hash_of, new_token
 from steady_tide.desk.views import View
 from steady_tide.store.database import Database, Session
 from steady_tide.store.errors import NotFound
@@ -21,8 +20,6 @@ from steady_tide.store.tables import ShareRow
 
 DAYS: Final = 30
 """How long a link opens."""
-MOST: Final = 100
-"""Links of one account that open at the same time."""
 TRIES: Final = 60
 """Links that do not exist, from one address within an hour, before it is told to wait."""
 SHARE: Final = "share"
@@ -85,13 +82,6 @@ class Sharing:
     def close(self, share_id: UUID) -> None:
         """Close a link: it opens nothing any more."""
         self.rows.delete(self.rows.get(ShareRow, share_id))
-
-
-def new_token(rows: Rows) -> str:
-    """What opens a new link. Raises BadInput where too many are open."""
-    if len(shares(rows, datetime.now(UTC))) >= MOST:
-        raise BadInput([Problem(("kind",), f"{MOST} links are open already; close some first")])
-    return secrets.token_urlsafe(24)
 
 
 def _facts(row: ShareRow) -> dict[str, object]:

@@ -13,6 +13,7 @@ from steady_tide.core.ready.budget import DayBudget
 from steady_tide.core.ready.charging import Charging, chargers_for, charging
 from steady_tide.core.ready.checks import (
     GROUP_LABELS,
+    OWN_LINE,
     Check,
     Minded,
     Packed,
@@ -23,9 +24,9 @@ from steady_tide.core.ready.checks import (
     packing_of,
 )
 from steady_tide.core.ready.stock import States, to_charge, with_spares
-from steady_tide.desk.accounts.upkeep import upkeep_of
-from steady_tide.desk.planning import Planner
-from steady_tide.desk.ready.budgets import budget_of
+from steady_tide.desk.planning.budgets import budget_of
+from steady_tide.desk.planning.planner import Planner
+from steady_tide.desk.preferences.upkeep import upkeep_of
 from steady_tide.desk.ready.stock import Stock, StockView
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
@@ -35,8 +36,6 @@ from steady_tide.store.repositories.ready import checks_of as kept_checks
 from steady_tide.store.tables import CheckRow, ShootRow
 
 MOST_OWN: Final = 200
-OWN: Final = "own "
-"""Before the id of a line of one's own."""
 CAUTION: Final = "caution "
 MINUTES_A_DAY: Final = 1440.0
 PACK: Final = "pack "
@@ -109,7 +108,7 @@ class GettingReady:
         """Tick something of a shoot's list, or take the tick away. What is on no list any more is kept all the same."""
         self.rows.get(ShootRow, shoot_id, lock=True)
         row = check(self.rows, shoot_id, key)
-        if row is None and key.startswith(OWN):
+        if row is None and key.startswith(OWN_LINE):
             raise NotFound("there is no such line; it may have been deleted")
         if row is None:
             self.rows.add(CheckRow(shoot_id=shoot_id, key=key, text=None, done=done, said_at=datetime.now(UTC)))
@@ -121,12 +120,12 @@ class GettingReady:
     def write(self, shoot_id: UUID, line_id: UUID, text: str) -> ReadyView:
         """Add a line of one's own, or say it otherwise."""
         self.rows.get(ShootRow, shoot_id, lock=True)
-        key = f"{OWN}{line_id}"
+        key = f"{OWN_LINE}{line_id}"
         row = check(self.rows, shoot_id, key)
         if row is not None:
             row.text = text
         else:
-            mine = [one for one in kept_checks(self.rows, shoot_id) if one.key.startswith(OWN)]
+            mine = [one for one in kept_checks(self.rows, shoot_id) if one.key.startswith(OWN_LINE)]
             if len(mine) >= MOST_OWN:
                 raise BadInput([Problem(("text",), f"at most {MOST_OWN} lines of your own are kept")])
             self.rows.add(CheckRow(shoot_id=shoot_id, key=key, text=text))
@@ -135,7 +134,7 @@ class GettingReady:
 
     def strike(self, shoot_id: UUID, line_id: UUID) -> ReadyView:
         """Take a line of one's own away; also where it is gone already."""
-        row = check(self.rows, shoot_id, f"{OWN}{line_id}")
+        row = check(self.rows, shoot_id, f"{OWN_LINE}{line_id}")
         if row is not None:
             self.rows.delete(row)
         return self.view(shoot_id)
@@ -221,9 +220,9 @@ class _Preparation:
             for one in checks_of(shoot)
         ]
         own = [
-            OwnLine(id=UUID(key.removeprefix(OWN)), text=row.text or "", done=row.done)
+            OwnLine(id=UUID(key.removeprefix(OWN_LINE)), text=row.text or "", done=row.done)
             for key, row in self.ticks.items()
-            if key.startswith(OWN)
+            if key.startswith(OWN_LINE)
         ]
         done = [
             *(one.done for one in cautions if one.once),

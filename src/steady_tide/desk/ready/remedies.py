@@ -5,9 +5,9 @@ from uuid import UUID
 
 from steady_tide.core.ready.budget import Shortage, day_budget
 from steady_tide.core.ready.remedies import Lighter, Remedy, remedies
-from steady_tide.desk import planners
-from steady_tide.desk.accounts.upkeep import upkeep_of
-from steady_tide.desk.day.days import Days, ScheduledScene
+from steady_tide.desk.compute import planners
+from steady_tide.desk.planning.schedule import Schedule, ScheduledScene
+from steady_tide.desk.preferences.upkeep import upkeep_of
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.tables import ShootRow
@@ -29,12 +29,12 @@ class Mending:
 
     def __init__(self, at: Workplace) -> None:
         self.at = at
-        self.days = Days(at)
+        self.schedule = Schedule(at)
 
     def shortages(self, shoot_id: UUID) -> list[ShortView]:
         """What a day is short of, first things first. Raises BadInput while it has no place or no day."""
-        scheduled = self.days.scheduled(self.at.rows.get(ShootRow, shoot_id))
-        scenes, bag = [one.scene for one in scheduled], self.days.planner.bag
+        scheduled = self.schedule.scheduled(self.at.rows.get(ShootRow, shoot_id))
+        scenes, bag = [one.scene for one in scheduled], self.schedule.planner.bag
         upkeep = upkeep_of(self.at.rows)
         budget = day_budget(scenes, bag, upkeep)
         found = []
@@ -49,6 +49,6 @@ class Mending:
         if setup is None:
             return []
         one = next(each for each in scheduled if setup in each.setups)
-        brief = self.days.planner.lit_brief(one.row)
-        problem = self.days.planner.inputs(one.setups[setup], brief).problem
+        brief = self.schedule.planner.lit_brief(one.row)
+        problem = self.schedule.planner.inputs(one.setups[setup], brief).problem
         return self.at.shared.planners.ask(planners.lighter, problem, short.kind)

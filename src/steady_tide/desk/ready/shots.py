@@ -21,8 +21,8 @@ from steady_tide.core.ready.shots import (
     start_of,
 )
 from steady_tide.desk.edits import joined_plain
-from steady_tide.desk.field.noted import state_of
-from steady_tide.desk.planning import Planner
+from steady_tide.desk.planning.planner import Planner
+from steady_tide.desk.records.noted import state_of
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.shot_list import shots_from_csv, shots_to_csv

@@ -5,7 +5,7 @@ from typing import Any, Final
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.ready.stock import STATE_WORDS, PieceState, States, counted_pieces
-from steady_tide.desk.kit.kit import KitDesk
+from steady_tide.desk.inventory.kit import KitDesk
 from steady_tide.desk.views import View
 from steady_tide.store.errors import NotFound
 from steady_tide.store.owned import Rows

@@ -3,7 +3,7 @@
 from uuid import UUID
 
 from steady_tide.core.light.almanac import Place
-from steady_tide.desk.heavens import zone_of
+from steady_tide.desk.compute.heavens import zone_of
 from steady_tide.desk.views import View
 from steady_tide.store.errors import Taken
 from steady_tide.store.owned import Rows

@@ -12,13 +12,13 @@ from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.ready.budget import Shortage
 from steady_tide.core.ready.shots import WantedShot
 from steady_tide.desk.bench.bench import LONGEST_COPIED, Bench
-from steady_tide.desk.cards.dialled import Dialled, leftovers
 from steady_tide.desk.edits import joined_plain
-from steady_tide.desk.planning import Planner
-from steady_tide.desk.ready.budgets import budget_of
+from steady_tide.desk.planning.budgets import budget_of
+from steady_tide.desk.planning.planner import Planner
+from steady_tide.desk.planning.summaries import summary_of
+from steady_tide.desk.preferences.stances import INHERITED, Stances
 from steady_tide.desk.ready.shots import ShotLists
-from steady_tide.desk.summaries import summary_of
-from steady_tide.desk.taste.stances import INHERITED, Stances
+from steady_tide.desk.records.dialled import Dialled, leftovers
 from steady_tide.desk.views import Outcome, SceneSummary, SetupSummary, ShootView
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.removed import lift

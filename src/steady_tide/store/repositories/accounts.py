@@ -21,6 +21,11 @@ def every_account(session: Session) -> list[Account]:
     return list(session.scalars(select(Account).order_by(Account.created_at, Account.email)))
 
 
+def count_accounts(session: Session) -> int:
+    """How many accounts there are."""
+    return int(session.scalar(select(func.count()).select_from(Account)) or 0)
+
+
 def keep_account(session: Session, account: Account) -> None:
     """Keep a new account. Raises Taken for an address that is used."""
     try:

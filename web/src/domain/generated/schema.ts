@@ -4170,8 +4170,10 @@ export interface components {
         };
         /**
          * ClipsTold
-         * @description The clips of a shoot and those of none, counted. clips: of the shoot; held: of those, held against their set;
-         *     off: of those, not as planned. loose: of none. waiting, failed: of all, still being worked on, and to be tried again.
+         * @description The clips of a shoot and those of none, counted.
+         *
+         *     clips: of the shoot; held: of those, held against their set; off: of those, not as planned. loose: of none.
+         *     waiting, failed: of all, still being worked on, and to be tried again.
          */
         ClipsTold: {
             /** Clips */
@@ -9340,7 +9342,7 @@ export interface components {
              * @default
              */
             line: string;
-            before: components["schemas"]["steady_tide__api__stances__SchoolRequest"];
+            before: components["schemas"]["steady_tide__api__routes__stances__SchoolRequest"];
         };
         /**
          * SchoolView
@@ -11458,7 +11460,7 @@ export interface components {
          * DialledValue
          * @description A value that is on a camera.
          */
-        steady_tide__api__footage__DialledValue: {
+        steady_tide__api__routes__footage__DialledValue: {
             setting: components["schemas"]["Setting"];
             /** Value */
             value: string;
@@ -11467,7 +11469,7 @@ export interface components {
          * SchoolRequest
          * @description The school to plan under.
          */
-        steady_tide__api__setups__SchoolRequest: {
+        steady_tide__api__routes__setups__SchoolRequest: {
             /** School */
             school: string;
         };
@@ -11475,7 +11477,7 @@ export interface components {
          * SchoolRequest
          * @description A stance to keep as an own school, with its one line.
          */
-        steady_tide__api__stances__SchoolRequest: {
+        steady_tide__api__routes__stances__SchoolRequest: {
             stance: components["schemas"]["Stance"];
             /**
              * Line
@@ -11834,9 +11836,9 @@ export type Wish = components['schemas']['Wish'];
 export type WishRequest = components['schemas']['WishRequest'];
 export type Word = components['schemas']['Word'];
 export type Worked = components['schemas']['Worked'];
-export type SteadyTideApiFootageDialledValue = components['schemas']['steady_tide__api__footage__DialledValue'];
-export type SteadyTideApiSetupsSchoolRequest = components['schemas']['steady_tide__api__setups__SchoolRequest'];
-export type SteadyTideApiStancesSchoolRequest = components['schemas']['steady_tide__api__stances__SchoolRequest'];
+export type SteadyTideApiRoutesFootageDialledValue = components['schemas']['steady_tide__api__routes__footage__DialledValue'];
+export type SteadyTideApiRoutesSetupsSchoolRequest = components['schemas']['steady_tide__api__routes__setups__SchoolRequest'];
+export type SteadyTideApiRoutesStancesSchoolRequest = components['schemas']['steady_tide__api__routes__stances__SchoolRequest'];
 export type SteadyTideDeskViewsDialledValue = components['schemas']['steady_tide__desk__views__DialledValue'];
 export type $defs = Record<string, never>;
 export interface operations {
@@ -20680,7 +20682,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["steady_tide__api__setups__SchoolRequest"];
+                "application/json": components["schemas"]["steady_tide__api__routes__setups__SchoolRequest"];
             };
         };
         responses: {
@@ -26305,7 +26307,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["steady_tide__api__stances__SchoolRequest"];
+                "application/json": components["schemas"]["steady_tide__api__routes__stances__SchoolRequest"];
             };
         };
         responses: {
@@ -33456,7 +33458,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["steady_tide__api__footage__DialledValue"];
+                "application/json": components["schemas"]["steady_tide__api__routes__footage__DialledValue"];
             };
         };
         responses: {

@@ -1,0 +1,1 @@
+"""One module a noun: routes and the shapes of requests."""

@@ -1,0 +1,118 @@
+"""The first card, before signing up: a camera from memory, and a plan. Nothing of it is kept here."""
+
+from datetime import date
+from typing import Annotated
+
+from fastapi import APIRouter
+from pydantic import BaseModel, ConfigDict, Field
+
+from steady_tide.api.context import PlannerTurn, Service, ServiceOf
+from steady_tide.api.guards.problems import RESPONSES
+from steady_tide.api.texts import Name
+from steady_tide.core.advice.helps import Help
+from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.kit.device import Device, checked
+from steady_tide.core.kit.likely import CLASSES, Class, Remembered
+from steady_tide.core.light.almanac import Place
+from steady_tide.core.light.level import SkyLight
+from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
+from steady_tide.core.typed import TypedNumbers
+from steady_tide.desk.compute import planners
+from steady_tide.desk.compute.heavens import NIGHT_MINUTES
+from steady_tide.desk.kit.first import Hour, HourView, first_plan, first_problem, lit, remembered, seen
+from steady_tide.desk.views import Outcome
+
+router = APIRouter(prefix="/api/first", tags=["first"], responses=RESPONSES)
+
+
+class ClassView(BaseModel):
+    """A plain class of camera, and what is usual for it."""
+
+    key: Class
+    kind: str
+    label: str
+    usual: Remembered
+
+
+class CameraRequest(BaseModel):
+    """What is remembered of a camera."""
+
+    model_config = ConfigDict(extra="forbid")
+    kind: Class
+    said: Remembered
+    name: Name = "My camera"
+    key: Annotated[str, Field(pattern=r"^[a-z0-9]+(-[a-z0-9]+)*$", max_length=60)] = "my-camera"
+
+
+class HourRequest(TypedNumbers):
+    """Where and when it is filmed: minutes after local midnight, cloud in eighths."""
+
+    model_config = ConfigDict(extra="forbid")
+    latitude_deg: float = Field(ge=-90, le=90, allow_inf_nan=False)
+    longitude_deg: float = Field(ge=-180, le=180, allow_inf_nan=False)
+    day: date = Field(ge=date(1990, 1, 1), le=date(2100, 12, 31))
+    starts: int = Field(ge=0, le=1439)
+    minutes: int = Field(default=30, ge=0, le=1440)
+    cloud_okta: float = Field(default=2, ge=0, le=8, allow_inf_nan=False)
+
+    def told(self) -> Hour:
+        """What the desk is told."""
+        place = Place(self.latitude_deg, self.longitude_deg)
+        ends = min(self.starts + self.minutes, 1439 + NIGHT_MINUTES)
+        return Hour(place, self.day, self.starts, ends, self.cloud_okta)
+
+
+class PlanRequest(BaseModel):
+    """A scene for a camera that nobody keeps. hour: for light told by place and hour."""
+
+    model_config = ConfigDict(extra="forbid")
+    device: Device
+    brief: Brief
+    school: Annotated[str, Field(max_length=60)] = "even-keel"
+    hour: HourRequest | None = None
+
+    def lit(self, service: Service) -> Brief:
+        """The brief with its light worked out. Raises BadInput where place and hour are wanted for it."""
+        if self.hour is not None:
+            return lit(self.brief, self.hour.told(), service.shared.heavens)
+        if isinstance(self.brief.light, SkyLight):
+            raise BadInput([Problem(("hour",), "say where and when: the light follows place and hour")])
+        return self.brief
+
+
+@router.get("/classes")
+def classes() -> list[ClassView]:
+    """Plain classes of cameras, by kind and age."""
+    return [ClassView(key=one.key, kind=one.kind, label=one.label, usual=one.usual) for one in CLASSES]
+
+
+@router.post("/camera")
+def camera(told: CameraRequest) -> Device:
+    """A whole camera document from what is remembered; what is assumed is marked."""
+    return remembered(told.kind, told.said, key=told.key, name=told.name)
+
+
+@router.post("/sky", dependencies=[PlannerTurn])
+def sky(service: ServiceOf, hour: HourRequest) -> HourView:
+    """What the sky is like there and then."""
+    return seen(hour.told(), service.shared.heavens)
+
+
+@router.post("/helps", dependencies=[PlannerTurn])
+def helps(service: ServiceOf, told: PlanRequest) -> list[Help]:
+    """What would help such a plan most; nothing is kept."""
+    outcome = plan(service, told)
+    if not isinstance(outcome, Plan):
+        return []
+    problem = first_problem(told.device, told.lit(service), told.school)
+    return service.shared.planners.ask(planners.helpful, problem, outcome, [], [])
+
+
+@router.post("/plan", dependencies=[PlannerTurn])
+def plan(service: ServiceOf, told: PlanRequest) -> Outcome:
+    """A plan with an empty bag; nothing is kept."""
+    if told.school not in SCHOOL_BY_KEY:
+        raise BadInput([Problem(("school",), f"no such school; known are {', '.join(SCHOOL_BY_KEY)}")])
+    return first_plan(service.shared.planners, checked(told.device), told.lit(service), told.school)

@@ -1,0 +1,1 @@
+"""Everything of an account as one file, out and in."""

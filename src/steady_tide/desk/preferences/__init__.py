@@ -1,0 +1,1 @@
+"""What an account prefers: schools and weights, how quantities are read, how cells are charged."""

@@ -1,1 +1,0 @@
-"""Schools, and the numbers behind the plans."""

@@ -13,7 +13,7 @@ sys.path[:0] = [str(ROOT / "src")]
 
 from steady_tide.core.day.film import CameraSet, SceneOnDay  # noqa: E402
 from steady_tide.core.day.order import movable, suggestion  # noqa: E402
-from steady_tide.core.day.scene import Around, SceneLight, lit_brief, scene_light  # noqa: E402
+from steady_tide.core.day.scene_light import Around, SceneLight, lit_brief, scene_light  # noqa: E402
 from steady_tide.core.day.second import otherwise, picture_of, with_seconds  # noqa: E402
 from steady_tide.core.day.stations import Second, Station  # noqa: E402
 from steady_tide.core.day.timeline import Marks, Sky, sky_of, steady_windows  # noqa: E402

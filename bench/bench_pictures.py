@@ -73,26 +73,26 @@ def stills(made: dict[str, object]) -> None:
 def several(made: dict[str, object]) -> None:
     """Six pictures of a comparison by two processes, and a clip."""
     from steady_tide.core.picture.shot import Look
-    from steady_tide.work.painters import Painting
+    from steady_tide.work.renderers import Painting
 
     shot = made["quay"]
-    painters = Painting(2)
+    renderers = Painting(2)
     try:
         for at in range(4):
-            painters.still(shot, Look(width_px=320 + 2 * at))  # type: ignore[arg-type]
+            renderers.still(shot, Look(width_px=320 + 2 * at))  # type: ignore[arg-type]
         times = []
         for turn in range(5):
             six = [shot.model_copy(update={"gain": (0.1 + 0.01 * turn, 0.1, 0.1 + at / 100)}) for at in range(6)]  # type: ignore[attr-defined]
             begun = time.perf_counter()
             with ThreadPoolExecutor(6) as threads:
-                list(threads.map(lambda one: painters.still(one, Look()), six))
+                list(threads.map(lambda one: renderers.still(one, Look()), six))
             times.append(time.perf_counter() - begun)
         print(f"six of a comparison, two processes: {1000 * statistics.median(times):.0f} ms")
         begun = time.perf_counter()
-        painters.clip(shot, Look(width_px=480))  # type: ignore[arg-type]
+        renderers.clip(shot, Look(width_px=480))  # type: ignore[arg-type]
         print(f"a clip: {time.perf_counter() - begun:.1f} s")
     finally:
-        painters.close()
+        renderers.close()
     used = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     print(f"memory of a process that has made pictures of three scenes: {used:.0f} MB at most")
 

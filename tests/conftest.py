@@ -1,10 +1,14 @@
 """What all tests share: a profile for property tests that does not depend on the clock or on chance."""
 
+import os
+
 import pytest
 from hypothesis import settings
 
 settings.register_profile("steady", deadline=None, derandomize=True, max_examples=60, database=None)
 settings.load_profile("steady")
+
+os.environ.setdefault("STEADY_TIDE_PRIORITY", "equal")
 
 pytest_plugins = ["tests.service", "tests.chromium"]
 

@@ -14,7 +14,7 @@ from steady_tide.settings import PROJECT
 from tests.core.test_schools import CAMERA, SCENE
 from tests.situations import A4, KIT, outcome
 
-FILE: Final = Path(__file__).parent / "kept" / "golden-plans.json"
+FILE: Final = Path(__file__).parent / "reference" / "golden-plans.json"
 Golden = dict[str, Any]
 
 

@@ -76,7 +76,7 @@ def watched(page: Page) -> list[str]:
     def note(message: ConsoleMessage) -> None:
         expected = any(words in message.text for words in EXPECTED)
         if message.type in ("error", "warning") and not expected:
-            errors.append(message.text)
+            errors.append(f"{message.text} {message.location.get('url', '')}".strip())
 
     page.on("console", note)
     page.on("pageerror", lambda error: errors.append(str(error)))

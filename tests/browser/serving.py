@@ -21,9 +21,9 @@ from steady_tide.launch.port import bind
 from steady_tide.settings import PROJECT
 from steady_tide.storage import Files
 from steady_tide.store.database import Database, libpq
-from steady_tide.work.painters import Painting
 from steady_tide.work.planners import Pool
 from steady_tide.work.queue import Queue
+from steady_tide.work.renderers import Painting
 from tests.chromium import CHROMIUM, FLAGS
 from tests.service import migrated, throwaway
 
@@ -75,9 +75,9 @@ def fresh_demo(*, footage: bool = False) -> Iterator[tuple[Browser, str]]:
             if footage:
                 first_start(session, Queue(libpq(database.url)), files)
             load_demo(session)
-        planners, painters = Pool(os.cpu_count() or 1), Painting(os.cpu_count() or 1)
+        planners, renderers = Pool(os.cpu_count() or 1), Painting(os.cpu_count() or 1)
         planners.warm()
-        shared = Shared(planners=planners, painters=painters)
+        shared = Shared(planners=planners, renderers=renderers)
         try:
             with (
                 serving(database, demo=True, shared=shared, files=files) as address,
@@ -88,4 +88,4 @@ def fresh_demo(*, footage: bool = False) -> Iterator[tuple[Browser, str]]:
                 browser.close()
         finally:
             planners.close()
-            painters.close()
+            renderers.close()

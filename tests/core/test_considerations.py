@@ -7,8 +7,8 @@ import pytest
 
 from steady_tide.core.kit.bag import BagItem, NdFilter
 from steady_tide.core.kit.device import Device
-from steady_tide.core.plan.physics.scene import SceneSpace
-from steady_tide.core.plan.physics.sides import ExposureSide, FrameSide, Sets
+from steady_tide.core.plan.physics.figures import ExposureFigures, FrameFigures, Sets
+from steady_tide.core.plan.physics.scene_space import SceneSpace
 from steady_tide.core.plan.physics.space import DeviceSpace, Frames
 from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
 from steady_tide.core.plan.prices.book import Prices
@@ -59,7 +59,7 @@ def point(
         ),
     )
     frames = Frames(*(np.array([number]) for number in numbers))
-    exposures = ExposureSide(
+    exposures = ExposureFigures(
         space,
         passage=frames.passage,
         shutter=np.array([-1 if shutter == "auto" else [str(s) for s in device.shutters].index(shutter)]),
@@ -69,7 +69,7 @@ def point(
         rate=space.device.rate_of_mode[frames.mode],
         bias=0.0,
     )
-    return Sets(FrameSide(space, frames), exposures)
+    return Sets(FrameFigures(space, frames), exposures)
 
 
 def price(key: str, sets: Sets) -> float:

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from steady_tide.core.day.scene import Around, scene_light
+from steady_tide.core.day.scene_light import Around, scene_light
 from steady_tide.core.day.timeline import (
     Marks,
     Window,

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from steady_tide.core.day.dive import depth_levels, depths_of, thinned_profile, with_profile
-from steady_tide.core.day.scene import scene_light
+from steady_tide.core.day.scene_light import scene_light
 from steady_tide.core.errors import BadInput
 from steady_tide.core.light.reading import Bound
 from steady_tide.core.plan.problem.brief import DivePoint, Water

@@ -8,8 +8,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from steady_tide.core.footage.endured import REST, Endures, Ran, minutes_run
 from steady_tide.core.footage.lessons import Evidence, Lesson, lessons
+from steady_tide.core.footage.runtime import REST, Endures, Ran, minutes_run
 from steady_tide.core.footage.selects import Ended
 
 NOON = datetime(2026, 9, 19, 12, tzinfo=UTC)

@@ -6,7 +6,7 @@ from typing import Any
 import pytest
 
 from steady_tide.core.day.film import USUAL_FRAME, CameraSet, SceneOnDay
-from steady_tide.core.day.scene import Around, lit_brief, scene_light
+from steady_tide.core.day.scene_light import Around, lit_brief, scene_light
 from steady_tide.core.day.timeline import sky_of
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.settings import Setting

@@ -7,7 +7,7 @@ import pytest
 
 from steady_tide.core.advice import helps as advice
 from steady_tide.core.advice.helps import Help, helps
-from steady_tide.core.advice.tries import Hour, tries
+from steady_tide.core.advice.interventions import Hour, tries
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.account.plan import Plan

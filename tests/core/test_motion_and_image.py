@@ -8,7 +8,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from steady_tide.core.errors import OutOfRange
-from steady_tide.core.image import budget, noise
+from steady_tide.core.image import bit_rate as budget
+from steady_tide.core.image import noise
 from steady_tide.core.kit.optics import Sensor
 from steady_tide.core.motion import blur
 from tests.reference import published

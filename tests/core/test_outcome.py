@@ -5,7 +5,7 @@ from typing import Any
 
 import pytest
 
-from steady_tide.core.image.budget import gb_per_hour
+from steady_tide.core.image.bit_rate import gb_per_hour
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.quantities import lux_from_ev100

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.settings import SETTINGS, Setting
-from steady_tide.core.plan.account.looked import Looked
+from steady_tide.core.plan.account.candidates import Candidates
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import SCHOOLS, Stance
@@ -97,7 +97,7 @@ def test_the_search_finds_the_minimum_that_brute_force_finds() -> None:
             numbers = every[fits][:, :, landscape.pairs_ok(profile)].ravel().tolist()
             recordings = np.flatnonzero((device.recordings.mode == mode) & landscape.recordable(profile)).tolist()
             points = [Point(frame, exposure, recordings[0], profile) for exposure in numbers]
-            least = sum(Looked(landscape, points).costs.values()).min() - landscape.costs.recording[recordings[0]]
+            least = sum(Candidates(landscape, points).costs.values()).min() - landscape.costs.recording[recordings[0]]
             best = min(best, float(least + landscape.costs.recording[recordings].min()))
     made = plan_of(brief("Lantern market"), BUILT_IN, stance=Stance(), bag=KIT.bag)
     assert isinstance(made, Plan) and made.cost == pytest.approx(best, abs=0.001)

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from steady_tide.core.day.scene import Around, SceneLight, depth_along, lit_brief, open_sky, scene_light
+from steady_tide.core.day.scene_light import Around, SceneLight, depth_along, lit_brief, open_sky, scene_light
 from steady_tide.core.day.timeline import sky_of
 from steady_tide.core.errors import BadInput
 from steady_tide.core.light.almanac import Place

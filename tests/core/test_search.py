@@ -10,10 +10,10 @@ from hypothesis import strategies as st
 
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.plan.account.candidates import Candidates
 from steady_tide.core.plan.account.explain import SEARCHED
-from steady_tide.core.plan.account.looked import Looked
 from steady_tide.core.plan.account.plan import Conflict, Plan
-from steady_tide.core.plan.physics.sides import FrameSide
+from steady_tide.core.plan.physics.figures import FrameFigures
 from steady_tide.core.plan.physics.space import WITHIN
 from steady_tide.core.plan.prices import OF_SETS
 from steady_tide.core.plan.prices.book import BOOK
@@ -52,7 +52,7 @@ def landscapes(draw: st.DrawFn) -> Landscape:
 
 def total_of(landscape: Landscape, points: list[Point]) -> Floats:
     """What sets cost in all, consideration by consideration, one set at a time."""
-    costs = Looked(landscape, points).costs
+    costs = Candidates(landscape, points).costs
     assert set(costs) <= set(BOOK) and all(np.all(cost >= 0) for cost in costs.values())
     return np.asarray(sum(costs.values()))
 
@@ -136,16 +136,16 @@ def test_frames_and_iso_pairs_that_are_priced_once_are_alike(scene: str, program
     device = A4.model_copy(update={"exposure_programme": programme})
     landscape = landscape_over(situation_of(brief(scene), SCHOOLS[0].stance, device, KIT.bag))
     for passage in landscape.costs.passages:
-        side = FrameSide(landscape.space, passage.frames)
+        side = FrameFigures(landscape.space, passage.frames)
         for figure in (side.photosites, side.focal_px, side.smear_rad_s, side.removes, side.index.view):
-            assert np.array_equal(figure, figure[passage.looks.first][passage.looks.of])
-        assert len(passage.looks.first) < len(passage.rows), "modes that differ in rate alone look alike"
-        assert np.array_equal(np.sort(passage.looks.order), np.arange(len(passage.rows)))
+            assert np.array_equal(figure, figure[passage.frame_groups.first][passage.frame_groups.of])
+        assert len(passage.frame_groups.first) < len(passage.rows), "modes that differ in rate alone look alike"
+        assert np.array_equal(np.sort(passage.frame_groups.order), np.arange(len(passage.rows)))
         pairs = landscape.device.iso_pairs
         if programme == "shutter-first":
-            assert np.array_equal(pairs[passage.kin.first][passage.kin.of][:, 0], pairs[:, 0])
+            assert np.array_equal(pairs[passage.pair_groups.first][passage.pair_groups.of][:, 0], pairs[:, 0])
         else:
-            assert len(passage.kin.first) == len(pairs)
+            assert len(passage.pair_groups.first) == len(pairs)
 
 
 def test_of_sets_that_cost_the_same_the_first_is_taken() -> None:

@@ -5,7 +5,7 @@ from datetime import date
 
 import numpy as np
 
-from steady_tide.core.day.scene import Around, lit_brief, scene_light
+from steady_tide.core.day.scene_light import Around, lit_brief, scene_light
 from steady_tide.core.day.second import LEAST_MINUTES, otherwise, otherwise_words, picture_of, with_seconds
 from steady_tide.core.day.stations import Second, Station
 from steady_tide.core.day.swaps import swaps_of

@@ -13,7 +13,7 @@ from steady_tide.core.light.water import daylight_under
 from steady_tide.core.picture.colours import illuminant, rgb_of
 from steady_tide.core.picture.develop import as_file, picture, recorded, rippled
 from steady_tide.core.picture.plate import Patch, depth_codes, light_codes
-from steady_tide.core.picture.scene import Moment, card_light, seen
+from steady_tide.core.picture.scene import Moment, card_light, lens_light
 from steady_tide.core.picture.shot import Finish, Flicker, Frame, Grain, Look, Motion, Shot, Water, water_over
 from steady_tide.core.picture.taken import Light, Taken, plate_for, taken
 from steady_tide.core.picture.tone import GREY, LUMINANCE, Curve
@@ -59,7 +59,7 @@ def snr(shot: Shot, electrons: float) -> float:
 
 def card_of(shot: Shot) -> Any:
     """What is recorded of a grey card held into a shot, pixel by pixel, (n, 3); mid grey 1."""
-    light = seen(even_plate(), shot, Look(width_px=960, peek=True, card=True))
+    light = lens_light(even_plate(), shot, Look(width_px=960, peek=True, card=True))
     side = round(0.11 * light.window.height)
     top, left = round(0.62 * light.window.height - side / 2), round(0.30 * light.window.width - side / 2)
     whole = light_of(recorded(light, shot), shot)
@@ -96,7 +96,7 @@ def test_a_whole_picture_is_calmer_than_its_own_pixels_by_the_root_of_those_behi
     grain = Grain(electrons=(200.0, 200.0, 200.0), read_noise_e=2.0, prnu=0.0, photosites=1.0)
     frame = Frame(width_px=3840, height_px=2160, projection="rectilinear", focal_px=1920.0)
     shot = plain_shot(grain=grain, frame=frame)
-    spreads = [light_of(recorded(seen(even_plate(), shot, look), shot), shot).std() for look in (PEEK, Look())]
+    spreads = [light_of(recorded(lens_light(even_plate(), shot, look), shot), shot).std() for look in (PEEK, Look())]
     assert spreads[0] / spreads[1] == pytest.approx(4.0, rel=0.05)
 
 
@@ -139,7 +139,9 @@ def test_shake_smears_as_long_as_rate_times_shutter_times_focal_length(length: f
     rate = length / (0.02 * 480.0)
     shot = plain_shot(motion=Motion(shutter_s=0.02, rate_hz=25.0, timeline_hz=25.0, shake_rad_s=rate))
     layer = square_layer("still", side_px=2)
-    still, shaken = (seen(even_plate(0.01, layers=(layer,)), one, PEEK).light[..., 1] for one in (plain_shot(), shot))
+    still, shaken = (
+        lens_light(even_plate(0.01, layers=(layer,)), one, PEEK).light[..., 1] for one in (plain_shot(), shot)
+    )
     column = int(still.sum(axis=0).argmax())
     own = extent(still[:, column])
     assert extent(shaken[:, column]) == pytest.approx(max(own, length), abs=1.0)
@@ -151,7 +153,7 @@ def test_the_subject_smears_across_and_what_is_carried_along_does_not() -> None:
     lengths = {}
     for moves in ("subject", "carried", "still"):
         plate = even_plate(0.01, layers=(square_layer(moves, side_px=4),))
-        light = seen(plate, plain_shot(motion=motion), PEEK).light[..., 1]
+        light = lens_light(plate, plain_shot(motion=motion), PEEK).light[..., 1]
         lengths[moves] = extent(light.max(axis=0)), extent(light.max(axis=1))
     wanted = 2.0 * 0.02 * 480.0
     assert lengths["subject"][0] == pytest.approx(wanted, abs=1.0)
@@ -163,7 +165,7 @@ def test_a_view_that_jumps_moves_what_it_sees_but_not_what_it_carries() -> None:
     for moves, shift in (("still", -0.02 * 480.0), ("carried", 0.0)):
         plate = even_plate(0.01, layers=(square_layer(moves),))
         at = [
-            float(np.average(np.arange(960), weights=seen(plate, plain_shot(), PEEK, moment).light[270, :, 1]))
+            float(np.average(np.arange(960), weights=lens_light(plate, plain_shot(), PEEK, moment).light[270, :, 1]))
             for moment in (Moment(), Moment(right=-0.02))
         ]
         assert at[1] - at[0] == pytest.approx(shift, abs=1.0 if shift else 0.01) or moves == "still"
@@ -172,7 +174,7 @@ def test_a_view_that_jumps_moves_what_it_sees_but_not_what_it_carries() -> None:
 def test_what_crosses_leans_while_the_rows_are_read() -> None:
     motion = Motion(shutter_s=0.001, rate_hz=25.0, timeline_hz=25.0, subject_rad_s=3.0, readout_s=0.02)
     plate = even_plate(0.01, layers=(square_layer("subject", side_px=100),))
-    light = seen(plate, plain_shot(motion=motion), PEEK).light[..., 1] > 1
+    light = lens_light(plate, plain_shot(motion=motion), PEEK).light[..., 1] > 1
     rows = np.flatnonzero(light.any(axis=1))
     edges = [float(np.flatnonzero(light[row])[0]) for row in (rows[2], rows[-3])]
     wanted = 3.0 * 0.02 * 480.0 * (rows[-3] - rows[2]) / 540.0
@@ -190,11 +192,11 @@ def test_a_layer_is_whole_across_the_rim_of_the_closer_look() -> None:
     )
     plate = even_plate(0.5, layers=(replace(layer, detail=close),))
     near = plain_shot(frame=Frame(width_px=1920, height_px=1080, projection="rectilinear", focal_px=3600.0))
-    light = seen(plate, near, Look(width_px=960)).light[270, :, 1]
+    light = lens_light(plate, near, Look(width_px=960)).light[270, :, 1]
     # All that is seen lies within 32 degrees across, of which the patch of the map covers 15.
     assert light == pytest.approx(np.full(960, 4.0), rel=0.01)
     wide = plain_shot(frame=Frame(width_px=1920, height_px=1080, projection="rectilinear", focal_px=1300.0))
-    covered = seen(plate, wide, Look(width_px=960)).light[270, :, 1] > 2
+    covered = lens_light(plate, wide, Look(width_px=960)).light[270, :, 1] > 2
     assert covered[480] and covered.sum() == pytest.approx(2 * 650 * np.tan(np.radians(16)), abs=12)
 
 
@@ -212,7 +214,7 @@ def test_bands_are_as_deep_as_the_sinc_says(shutter: str) -> None:
         flicker=Flicker(kept=kept, hz=100.0),
         motion=Motion(shutter_s=seconds, rate_hz=25.0, timeline_hz=25.0, readout_s=0.02),
     )
-    rows = light_of(recorded(seen(even_plate(), shot, PEEK), shot), shot).mean(axis=(1, 2))
+    rows = light_of(recorded(lens_light(even_plate(), shot, PEEK), shot), shot).mean(axis=(1, 2))
     assert (rows.max() - rows.min()) / (rows.max() + rows.min()) == pytest.approx(kept, abs=0.01)
     down = np.linspace(0, 1, 501, dtype=np.float32)[:, None]
     assert float(rippled(shot, down).max()) == pytest.approx(1 + kept, abs=0.001)
@@ -295,7 +297,7 @@ def test_few_bits_show_at_own_pixels_and_eight_bits_band_when_they_are_lifted() 
     for depth in (8, 12):
         shot = plain_shot(finish=Finish(curve="log", headroom_stops=6.0, bit_depth=depth))
         light = np.linspace(0.02, 0.4, 960, dtype=np.float32)[None, :, None] * np.ones((540, 1, 3), dtype=np.float32)
-        base = seen(even_plate(), shot, PEEK)
+        base = lens_light(even_plate(), shot, PEEK)
         levels[depth] = len(np.unique(recorded(base._replace(light=light), shot)))
     assert levels[8] < levels[12] / 6
 

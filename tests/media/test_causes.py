@@ -12,9 +12,9 @@ import numpy as np
 import pytest
 
 from steady_tide.core.footage.causes import Cause, Planned
+from steady_tide.core.footage.comparison import compared
 from steady_tide.core.footage.expected import scene_under
-from steady_tide.core.footage.held import held
-from steady_tide.core.footage.recorded import recorded
+from steady_tide.core.footage.expected_recording import recorded
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.picture.filmed import Happening, Turn, filmed
@@ -189,7 +189,7 @@ def test_the_planted_fault_is_named_first(name: str) -> None:
     of = planned(fault)
     shot = really(fault, of)
     wanted = against(of)
-    named = [held(SPACES, wanted, read(shot, happening(fault, seed)))[0].causes for seed in range(1, SEEDS + 1)]
+    named = [compared(SPACES, wanted, read(shot, happening(fault, seed)))[0].causes for seed in range(1, SEEDS + 1)]
     first = [told[0].cause for told in named if told]
     hits = sum(right(fault, one) for one in first)
     assert hits >= 9, [(one.kind, one.setting, one.text) for one in first]
@@ -200,5 +200,5 @@ def test_what_was_filmed_as_planned_is_called_so() -> None:
         of = planned(Fault(brief, pins, ""))
         shot = recorded(SPACES, of.problem, of.values, Light(), plate_for(of.problem.brief)).shot
         for seed in (1, 2, 3):
-            found = held(SPACES, against(of), read(shot, Happening(seconds=0.6, seed=seed)))[0]
+            found = compared(SPACES, against(of), read(shot, Happening(seconds=0.6, seed=seed)))[0]
             assert found.outcome == "as-planned" and found.words == "As planned." and not found.causes

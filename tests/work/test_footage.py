@@ -12,10 +12,10 @@ import pytest
 from starlette.testclient import TestClient
 
 from steady_tide.api.context import Service
-from steady_tide.core.footage.recorded import recorded
+from steady_tide.core.footage.expected_recording import recorded
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.picture.filmed import Happening
-from steady_tide.desk.footage.holding import Holding
+from steady_tide.desk.footage.comparing import Comparing
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.storage import Files
 from steady_tide.store.owned import Rows
@@ -64,7 +64,7 @@ def filmed(
     with service.database.session() as session:
         row = session.get(SetupRow, UUID(setup))
         assert row is not None
-        found = Holding(Workplace(Rows(session, row.account_id), Shared())).set_of(row, None)
+        found = Comparing(Workplace(Rows(session, row.account_id), Shared())).set_of(row, None)
     assert found is not None
     values = {**found.values, **{Setting(name): value for name, value in dialled.items()}}
     shot = recorded(SPACES, found.problem, values, found.light, found.plate).shot

@@ -10,7 +10,7 @@ from starlette.testclient import TestClient
 
 from steady_tide.api.context import Service
 from steady_tide.core.footage.lessons import Kind, Lesson
-from steady_tide.desk.footage.holding import Holding
+from steady_tide.desk.footage.comparing import Comparing
 from steady_tide.desk.records.learned import Learning
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.owned import Rows
@@ -89,7 +89,7 @@ def test_a_change_of_a_scene_makes_it_count(at: Workplace, scene: dict[str, Any]
     at.rows.add(state)
     assert shakes(at, scene) == {}, "it still stands where it stood"
     row.history_at += 1
-    at.rows.settle()
+    at.rows.flush()
     assert shakes(at, scene) == {"walking": 33.0}
 
 
@@ -107,7 +107,7 @@ def test_a_scene_that_is_not_kept_yet_counts_all(at: Workplace) -> None:
 
 def test_a_set_says_how_long_it_runs_on_a_cell_and_until_heat(at: Workplace, scene: dict[str, Any]) -> None:
     setup = at.rows.get(SetupRow, UUID(scene["setups"][0]["id"]))
-    one = Holding(at).set_of(setup, None)
+    one = Comparing(at).set_of(setup, None)
     assert one is not None
     endures, device = one.endures, one.problem.device
     assert endures.air_c == one.problem.brief.temperature_c
@@ -122,8 +122,8 @@ def test_colder_air_leaves_less_of_a_cell(at: Workplace, scene: dict[str, Any]) 
     for air_c in (20.0, -10.0):
         row = at.rows.get(SceneRow, setup.scene_id)
         row.brief = {**row.brief, "temperature_c": air_c}
-        at.rows.settle()
-        one = Holding(at).set_of(setup, None)
+        at.rows.flush()
+        one = Comparing(at).set_of(setup, None)
         assert one is not None
         minutes.append((one.endures.cell_share, one.endures.cell_minutes))
     assert minutes[0][0] > minutes[1][0] and minutes[0][1] > minutes[1][1]

@@ -207,7 +207,7 @@ def test_a_clip_that_is_deleted_teaches_nothing(at: Workplace, setup: dict[str, 
     assert len(desk.all().proposed) == 1
     row = at.rows.all(at.rows.query(ClipRow))[0]
     row.gone_at = NOON
-    at.rows.settle()
+    at.rows.flush()
     assert desk.all().proposed == []
 
 

@@ -10,11 +10,11 @@ from typing import Any
 
 import pytest
 
-from steady_tide.core.asking import Urgency, asking
 from steady_tide.core.errors import BadInput, NotYet, Problem
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
+from steady_tide.core.requester import Urgency, asking
 from steady_tide.desk.compute import planners
 from steady_tide.desk.compute.planners import Here
 from steady_tide.store.errors import Unavailable

@@ -9,11 +9,11 @@ from typing import Annotated
 
 from fastapi import Cookie, Depends, Request
 
-from steady_tide.api.guards.checked import Seen
 from steady_tide.api.guards.metrics import Meters
+from steady_tide.api.guards.readiness import LatestReadiness
 from steady_tide.api.guards.turns import Turnstiles
-from steady_tide.core.asking import Asker, Urgency, asker
 from steady_tide.core.memo import Shelf
+from steady_tide.core.requester import Asker, Urgency, asker
 from steady_tide.desk.accounts.authentication import account_of
 from steady_tide.desk.offered import Offered, offered
 from steady_tide.desk.workplace import Shared, Workplace
@@ -69,9 +69,9 @@ class Service:
         return Turnstiles.around(connections=connections, planners=self.shared.planners.at_once + SPARE_PLANS)
 
     @cached_property
-    def seen(self) -> Seen:
+    def latest_readiness(self) -> LatestReadiness:
         """What is wrong with it, as of a moment ago."""
-        return Seen(self.database, self.files)
+        return LatestReadiness(self.database, self.files)
 
     @cached_property
     def queue(self) -> Queue:
@@ -150,7 +150,7 @@ async def password_turn(service: ServiceOf, request: Request) -> AsyncIterator[N
 
 async def painter_turn(service: ServiceOf, who: Whose) -> AsyncIterator[None]:
     """A turn at those who make pictures."""
-    async with service.turns.painters.one(who):
+    async with service.turns.renderers.one(who):
         yield
 
 

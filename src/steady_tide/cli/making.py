@@ -42,8 +42,8 @@ def render_plates(given: argparse.Namespace) -> int:
 
 def film_demo(given: argparse.Namespace) -> int:
     """Film the clips of the made-up shoot with its own sets, from a database that is thrown away."""
-    from steady_tide.demo.filming import film
     from steady_tide.demo.footage import shipped, stories
+    from steady_tide.demo.simulated_takes import film
 
     with demo_alone() as (at, shoot_id):
         for story in stories():

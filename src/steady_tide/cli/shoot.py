@@ -10,7 +10,7 @@ from steady_tide.cli import BAD_INPUT, DONE, IN_CONFLICT
 from steady_tide.cli.plan import add_inputs, pair, planned
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.footage.causes import codec_of
-from steady_tide.core.footage.recorded import recorded
+from steady_tide.core.footage.expected_recording import recorded
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.picture.filmed import Happening
 from steady_tide.core.picture.shot import Shot

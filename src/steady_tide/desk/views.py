@@ -40,7 +40,7 @@ class Refusal(View):
 Outcome = Annotated[Plan | Conflict | Refusal, Field(discriminator="outcome")]
 
 
-class Held(View):
+class AppliedSchool(View):
     """The school that holds for a setup, and where that was said."""
 
     key: str
@@ -56,7 +56,7 @@ class SetupView(View):
     device_id: UUID
     device_name: str
     school: str
-    held: Held
+    held: AppliedSchool
     pins: dict[Setting, Value]
     outcome: Outcome
 

@@ -7,7 +7,7 @@ from steady_tide.core.memo import Shelf
 from steady_tide.desk.compute.heavens import Heavens
 from steady_tide.desk.compute.inputs import Documents, Sketches
 from steady_tide.desk.compute.planners import Carried, Here, Planners
-from steady_tide.desk.compute.renderers import Painters, PaintersHere
+from steady_tide.desk.compute.renderers import Renderers, RenderersHere
 from steady_tide.desk.views import Outcome
 from steady_tide.store.owned import Rows
 
@@ -17,7 +17,7 @@ class Shared:
     """What is worked out once for everybody, each part bounded; lives as long as the service. Safe between threads."""
 
     planners: Planners = field(default_factory=Here)
-    painters: Painters = field(default_factory=PaintersHere)
+    renderers: Renderers = field(default_factory=RenderersHere)
     sketches: Sketches = field(default_factory=Sketches)
     documents: Documents = field(default_factory=Documents)
     outcomes: Shelf[str, Outcome] = field(default_factory=lambda: Shelf(64))

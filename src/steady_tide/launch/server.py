@@ -25,8 +25,8 @@ from steady_tide.storage import Files
 from steady_tide.store.database import Database
 from steady_tide.store.errors import Unavailable
 from steady_tide.store.repositories.jobs import jobs_open
-from steady_tide.work.painters import Painting
 from steady_tide.work.planners import Pool
+from steady_tide.work.renderers import Painting
 
 HEADER_S: Final = 10.0
 """By when the header of a request is to be there [s], from when its connection or its first byte is."""
@@ -137,7 +137,7 @@ def answer(made: Answering, listener: socket.socket) -> None:
     """Answer on a socket until a signal says stop."""
     logging.basicConfig(format="%(message)s", level=made.log)
     database, planners = Database(made.database_url, connections=made.connections), Pool(made.planners)
-    painters = Painting(made.planners)
+    renderers = Painting(made.planners)
     service = Service(
         database,
         Files(made.files),
@@ -149,15 +149,15 @@ def answer(made: Answering, listener: socket.socket) -> None:
         registration=made.registration,
         in_place=None if made.in_place is None else InPlace(made.in_place),
         closing=planners.close,
-        shared=Shared(planners=planners, painters=painters),
+        shared=Shared(planners=planners, renderers=renderers),
     )
     meters = service.meters
     meters.turns(service.turns.every)
     meters.told("plans", "Questions to the planners so far.", lambda: planners.processes.asked)
     meters.told("plans_running", "Questions that planners work on now.", lambda: planners.processes.running)
     meters.told("plans_given_up", "Questions given up after too long.", lambda: planners.processes.given_up)
-    meters.told("pictures", "Pictures made so far.", lambda: painters.processes.asked)
-    meters.told("pictures_running", "Pictures that are made now or wait.", lambda: painters.processes.running)
+    meters.told("pictures", "Pictures made so far.", lambda: renderers.processes.asked)
+    meters.told("pictures_running", "Pictures that are made now or wait.", lambda: renderers.processes.running)
     meters.told("jobs_waiting", "Jobs that wait or are done now.", lambda: _waiting(database))
     try:
         planners.warm()
@@ -171,7 +171,7 @@ def answer(made: Answering, listener: socket.socket) -> None:
             log.warning("stopped with something left behind (%s)", error)
     finally:
         planners.close()
-        painters.close()
+        renderers.close()
         database.close()
 
 

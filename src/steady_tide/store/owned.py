@@ -71,7 +71,7 @@ class Rows:
         self.session.add_all(rows)
         self.session.flush()
 
-    def settle(self) -> None:
+    def flush(self) -> None:
         """Write what was changed, so that what is read next has it."""
         self.writes += 1
         self.session.flush()

@@ -4,7 +4,7 @@ from uuid import UUID
 
 from steady_tide.core.errors import NotYet
 from steady_tide.desk.footage.clips import Clips
-from steady_tide.desk.footage.local_folder import Lying
+from steady_tide.desk.footage.local_folder import LocalFolder
 from steady_tide.desk.footage.uploads import Uploads
 from steady_tide.desk.footage.views import ClipDetail, ClipView
 from steady_tide.store.tables import ClipRow, UploadRow
@@ -17,7 +17,7 @@ def begin_reading(uploads: Uploads, jobs: Jobs, row: UploadRow) -> ClipRow:
     parts, size = list(row.parts), row.bytes
     clip = uploads.arrived(row)
     clip.job_id = jobs.begin(CLIP, {"clip_id": str(clip.id), "parts": parts, "bytes": size}).id
-    jobs.at.rows.settle()
+    jobs.at.rows.flush()
     return clip
 
 
@@ -41,7 +41,7 @@ def try_again(jobs: Jobs, clip_id: UUID) -> None:
     begin(jobs, CLIP, {"clip_id": str(clip_id), **lies})
 
 
-def begin_in_place(lying: Lying, jobs: Jobs, shoot_id: UUID, name: str) -> ClipView:
+def begin_in_place(lying: LocalFolder, jobs: Jobs, shoot_id: UUID, name: str) -> ClipView:
     """Make a clip of a file where it lies, and put its reading into the queue; one that is known is left as it is.
 
     Raises BadInput, NotFound and TooMuchWaits.
@@ -50,5 +50,5 @@ def begin_in_place(lying: Lying, jobs: Jobs, shoot_id: UUID, name: str) -> ClipV
     if row is None:
         return clip
     row.job_id = jobs.begin(CLIP, {"clip_id": str(row.id), "place": row.place}).id
-    jobs.at.rows.settle()
+    jobs.at.rows.flush()
     return clip.model_copy(update={"job_id": row.job_id})

@@ -61,7 +61,7 @@ def keep_clip(at: Workplace, subject: Subject, found: TakenIn) -> None:
 
 
 HOLD: Final = "hold"
-"""Holding a clip that was read against its set."""
+"""Comparing a clip that was read against its set."""
 
 
 def holding_of(subject: Subject, found: TakenIn) -> tuple[str, dict[str, Any]] | None:

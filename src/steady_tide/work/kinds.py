@@ -12,7 +12,8 @@ from steady_tide.desk.footage.lessons import Lessons
 from steady_tide.desk.workplace import Workplace
 from steady_tide.media.still import LARGEST_BYTES, Stopped, read_card
 from steady_tide.store.errors import NotFound
-from steady_tide.work import bringing, footage
+from steady_tide.work import archive_import as bringing
+from steady_tide.work import footage
 from steady_tide.work.queue import Interrupted
 from steady_tide.work.task import Kind, Subject, Task
 

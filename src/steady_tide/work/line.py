@@ -3,7 +3,7 @@
 from collections import OrderedDict, deque
 from typing import Generic, TypeVar
 
-from steady_tide.core.asking import Asker, Urgency
+from steady_tide.core.requester import Asker, Urgency
 
 Waits = TypeVar("Waits")
 

@@ -6,7 +6,6 @@ for again. A task is stopped for what it computes alone, never because the machi
 
 import logging
 import multiprocessing
-import os
 import resource
 import signal
 from collections.abc import Callable
@@ -20,8 +19,9 @@ from typing import Any, Final, TypeVar
 
 from pebble import ProcessExpired, ProcessPool
 
-from steady_tide.core.asking import Asker, Urgency, asker
 from steady_tide.core.memo import Shelf
+from steady_tide.core.requester import Asker, Urgency, asker
+from steady_tide.priority import give_way
 from steady_tide.store.errors import Unavailable
 from steady_tide.work.line import Line
 
@@ -42,7 +42,7 @@ def _begin() -> None:
     # Ctrl-C reaches every process of a terminal; these are stopped by the one that began them.
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     # Whoever only reads is not to wait for those who work.
-    os.nice(NICE)
+    give_way(NICE)
 
 
 def _bounded(task: Callable[[Given], Made], given: Given, most_cpu_s: float) -> Made:

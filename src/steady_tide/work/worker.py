@@ -7,8 +7,8 @@ from dataclasses import dataclass, field
 from datetime import UTC, datetime, timedelta
 from typing import Final
 
-from steady_tide.core.asking import Urgency, asking
 from steady_tide.core.errors import BadInput, NotYet, SteadyTideError
+from steady_tide.core.requester import Urgency, asking
 from steady_tide.desk.shoots.removed import KEPT
 from steady_tide.desk.workplace import Shared, Workplace
 from steady_tide.storage import Files

@@ -19,7 +19,7 @@ from steady_tide.core.footage.grading import (
     suggested,
 )
 from steady_tide.core.footage.selects import Selects
-from steady_tide.core.footage.signs import Seen
+from steady_tide.core.footage.signs import MeasuredSigns
 from steady_tide.core.picture.tone import GREY, STANDARD, Curve
 
 NIGHT = Scene(level=-2.0, red=0.8, blue=-0.7, contrast=0.5)
@@ -27,7 +27,7 @@ RAMP = np.linspace(0.02, 0.98, 40)[:, None] * np.ones(3)
 
 
 def test_a_night_that_is_as_it_was_meant_stays_dark_and_warm() -> None:
-    seen: Seen = {"level": (-2.0, 0.1), "red": (0.8, 0.1), "blue": (-0.7, 0.1)}
+    seen: MeasuredSigns = {"level": (-2.0, 0.1), "red": (0.8, 0.1), "blue": (-0.7, 0.1)}
     grade = suggested(seen, NIGHT, 0.55)
     assert (grade.exposure_stops, grade.red_stops, grade.blue_stops) == (0.0, 0.0, 0.0)
     assert grade.kelvin == pytest.approx(5500.0)
@@ -35,7 +35,7 @@ def test_a_night_that_is_as_it_was_meant_stays_dark_and_warm() -> None:
 
 @given(st.floats(-20, 20), st.floats(-20, 20), st.floats(-20, 20), st.floats(0, 5))
 def test_suggestions_stay_within_what_is_worth_it(level: float, red: float, blue: float, spread: float) -> None:
-    seen: Seen = {"level": (level, 0.1), "red": (red, 0.1), "blue": (blue, 0.1)}
+    seen: MeasuredSigns = {"level": (level, 0.1), "red": (red, 0.1), "blue": (blue, 0.1)}
     grade = suggested(seen, NIGHT, spread)
     assert abs(grade.exposure_stops) <= MOST_STOPS
     assert max(abs(grade.red_stops), abs(grade.blue_stops)) <= MOST_COLOUR
@@ -48,7 +48,7 @@ def test_where_colour_cannot_be_told_it_is_left() -> None:
 
 
 def test_flat_pictures_are_made_harder_and_hard_ones_softer() -> None:
-    seen: Seen = {"level": (-2.0, 0.1)}
+    seen: MeasuredSigns = {"level": (-2.0, 0.1)}
     flat, hard = suggested(seen, NIGHT, 0.4).contrast, suggested(seen, NIGHT, 0.75).contrast
     assert flat > 1.0 > hard
 

@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 
 from steady_tide.core.footage import words
 from steady_tide.core.footage.causes import MOST, apart, codec_of, cost
+from steady_tide.core.footage.comparison import RecordedSetting, SignAgainst, measured_signs
 from steady_tide.core.footage.expected import expected, noise_at_grey, scene_under
-from steady_tide.core.footage.held import SettingRecorded, SignAgainst, seen_of
 from steady_tide.core.footage.signs import (
     LEAST_SHAKE_DEG_S,
     LEAST_SMEAR_PX,
@@ -139,7 +139,7 @@ def test_where_all_passes_shake_cannot_be_told_from_it() -> None:
         smear_px={"value": 12.0, "spread": 1.0}, shake_px={"value": 9.0, "spread": 0.5},
     )  # fmt: skip
     for name in ("smear", "shake"):
-        sure, unsure = seen_of(found, shot, still)[name], seen_of(found, moving, passing)[name]
+        sure, unsure = measured_signs(found, shot, still)[name], measured_signs(found, moving, passing)[name]
         assert sure[0] == unsure[0] and unsure[1] > 4 * sure[1]
 
 
@@ -153,8 +153,8 @@ def test_in_too_little_light_smears_are_not_told() -> None:
     """A coder hides noise, not what it did to the finest detail."""
     found = read(smear_px={"value": 12.0, "spread": 1.0})
     bright, dim = a_shot(electrons=2000.0), a_shot(electrons=20.0)
-    assert "smear" in seen_of(found, bright, scene_under(plate("quay"), bright))
-    assert "smear" not in seen_of(found, dim, scene_under(plate("quay"), dim))
+    assert "smear" in measured_signs(found, bright, scene_under(plate("quay"), bright))
+    assert "smear" not in measured_signs(found, dim, scene_under(plate("quay"), dim))
 
 
 # How far apart.
@@ -211,8 +211,8 @@ def against(name: Name, off: float) -> SignAgainst:
     return SignAgainst(name=name, label=TABLE[name].label, seen="", planned="", off=off, within=abs(off) < 2.0)
 
 
-def recorded(setting: Setting, *, same: bool) -> SettingRecorded:
-    return SettingRecorded(setting=setting, label="Frame rate", planned="25 fps", recorded="30 fps", same=same)
+def recorded(setting: Setting, *, same: bool) -> RecordedSetting:
+    return RecordedSetting(setting=setting, label="Frame rate", planned="25 fps", recorded="30 fps", same=same)
 
 
 def test_the_answer_is_one_sentence_the_worst_first() -> None:

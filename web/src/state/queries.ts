@@ -17,13 +17,16 @@ import { renew } from "./renew";
 
 export * from "./cache";
 
-/** Delete a scene. What is being asked about its sets is called off first. */
+/** Delete a scene. What is being asked about it and its sets is called off first. */
 export function useDeleteScene(scene_id: string) {
   const cache = useQueryClient();
   return useMutation({
     mutationKey: [...KEYS.scene(scene_id), "delete"],
     mutationFn: () => got(api.DELETE("/api/scenes/{scene_id}", { params: { path: { scene_id } } })),
-    onMutate: () => callOff(cache),
+    onMutate: async () => {
+      await callOff(cache);
+      await cache.cancelQueries({ queryKey: KEYS.scene(scene_id) });
+    },
     onSuccess: () => {
       cache.setQueryData<ShootView[]>(KEYS.shoots, (shoots) =>
         shoots?.map((shoot) => ({ ...shoot, scenes: shoot.scenes.filter((one) => one.id !== scene_id) })),

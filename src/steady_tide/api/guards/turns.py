@@ -151,7 +151,7 @@ class Turnstiles:
     connections: Turns
     planners: Turns
     passwords: Turns
-    painters: Turns
+    renderers: Turns
 
     @property
     def every(self) -> dict[str, Turns]:
@@ -160,7 +160,7 @@ class Turnstiles:
             "connections": self.connections,
             "planners": self.planners,
             "passwords": self.passwords,
-            "painters": self.painters,
+            "renderers": self.renderers,
         }
 
     @classmethod

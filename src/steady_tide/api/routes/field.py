@@ -12,7 +12,7 @@ from steady_tide.api.guards.problems import RESPONSES
 from steady_tide.api.routes.session import FromOf
 from steady_tide.api.routes.shares import Link
 from steady_tide.core.field.entries import Client, Entry
-from steady_tide.desk.exports.offline import Packing
+from steady_tide.desk.exports.offline import OfflineBundle
 from steady_tide.desk.field.inbox import Inbox, Received
 from steady_tide.desk.field.links import Links, LinkView, MadeLink, Opened, note_opening, opened
 from steady_tide.desk.field.views import Pack
@@ -59,7 +59,7 @@ class LinkRequest(BaseModel):
 @router.get("/shoots/{shoot_id}/pack")
 def pack(at: PageOf, shoot_id: UUID, within_s: Within = LONG_S) -> Pack:
     """A shoot to take along."""
-    return Packing(at, shoot_id, within_s=within_s).pack()
+    return OfflineBundle(at, shoot_id, within_s=within_s).pack()
 
 
 @router.post("/shoots/{shoot_id}/entries", openapi_extra=largest(LARGEST))
@@ -119,7 +119,7 @@ def pack_with(service: ServiceOf, link: Link, come_from: FromOf, within_s: Withi
     """The shoot that a link shows; whoever has it may look, without an account."""
     found = _opened(service, link, come_from)
     with service.database.session() as session:
-        return Packing(_at(service, session, found), found.shoot_id, may=found.may, within_s=within_s).pack()
+        return OfflineBundle(_at(service, session, found), found.shoot_id, may=found.may, within_s=within_s).pack()
 
 
 @router.post("/with/{link}/entries", dependencies=[ConnectionTurn], openapi_extra=largest(LARGEST))

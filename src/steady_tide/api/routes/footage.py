@@ -29,7 +29,7 @@ from steady_tide.core.footage.grading import Grade
 from steady_tide.core.footage.selects import Selects
 from steady_tide.core.kit.settings import Setting
 from steady_tide.desk.accounts.authentication import account_of
-from steady_tide.desk.exports.clips import Handing
+from steady_tide.desk.exports.edit_lists import Handing
 from steady_tide.desk.footage.clips import Clips, Picture, checked_quick
 from steady_tide.desk.footage.lessons import Lessons, LessonsView
 from steady_tide.desk.footage.pairs import Pairs, PairVerdict, PairView, Tested

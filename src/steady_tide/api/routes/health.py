@@ -34,7 +34,7 @@ async def health() -> Health:
 @router.get("/ready")
 async def ready(service: ServiceOf, response: Response) -> Readiness:
     """Whether the service can do everything, and what is wrong where it cannot."""
-    wrong = await run_in_threadpool(service.seen.wrong)
+    wrong = await run_in_threadpool(service.latest_readiness.wrong)
     if wrong:
         response.status_code = 503
     return Readiness(ready=not wrong, wrong=wrong)

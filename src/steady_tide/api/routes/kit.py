@@ -15,7 +15,7 @@ from steady_tide.core.advice.ordinary import ordinary_bag
 from steady_tide.core.advice.strengths import Strength
 from steady_tide.core.kit.bag import BagItem, Kit, checked_kit
 from steady_tide.core.kit.device import Device, checked
-from steady_tide.desk.bench.asking import Asking
+from steady_tide.desk.bench.advice import Advice
 from steady_tide.desk.inventory.journal import Journal, KitHistory
 from steady_tide.desk.inventory.kit import KitDesk
 from steady_tide.desk.records.dialled import Dialled
@@ -191,7 +191,7 @@ def strengths(at: PageOf, device_id: UUID) -> list[Strength]:
 @router.get("/devices/{device_id}/mattering")
 def mattering(at: PageOf, device_id: UUID) -> list[Mattering]:
     """What knowing each figure that is assumed of a camera would change on its scenes, most first."""
-    return Asking(at).mattering(device_id)
+    return Advice(at).mattering(device_id)
 
 
 @router.get("/devices/{device_id}/warnings")

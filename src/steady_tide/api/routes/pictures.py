@@ -76,7 +76,7 @@ def pictures(at: GalleryOf, setup_id: UUID, asked: PicturesRequest) -> list[Pict
 )
 def picture(service: ServiceOf, shot: OfferedShot, look: Looked) -> Response:
     """A picture by the word of its shot and how it is looked at; it never changes."""
-    content = service.shared.painters.still(shot, look)
+    content = service.shared.renderers.still(shot, look)
     return Response(content, media_type="image/jpeg", headers=KEPT)
 
 
@@ -89,7 +89,7 @@ def picture(service: ServiceOf, shot: OfferedShot, look: Looked) -> Response:
 def clip(service: ServiceOf, shot: OfferedShot, graded: bool = False) -> Response:
     """Some seconds of a shot as they play on the timeline, small; they never change."""
     look = Look(width_px=CLIP_PX, graded=graded)
-    return Response(service.shared.painters.clip(shot, look), media_type="video/mp4", headers=KEPT)
+    return Response(service.shared.renderers.clip(shot, look), media_type="video/mp4", headers=KEPT)
 
 
 @router.post(
@@ -102,4 +102,4 @@ def clip(service: ServiceOf, shot: OfferedShot, graded: bool = False) -> Respons
 def through(service: ServiceOf, shot: OfferedShot, table: Annotated[bytes, Body(media_type="text/plain")]) -> Response:
     """A picture as somebody's own table of colours (.cube) makes it look; the table is not kept."""
     text = table.decode("utf-8", errors="replace")
-    return Response(service.shared.painters.through(shot, Look(), text), media_type="image/jpeg")
+    return Response(service.shared.renderers.through(shot, Look(), text), media_type="image/jpeg")

@@ -12,7 +12,7 @@ from steady_tide.api.guards.problems import RESPONSES
 from steady_tide.api.ids import OwnId
 from steady_tide.api.texts import Name
 from steady_tide.core.plan.problem.brief import Brief
-from steady_tide.desk.bench.asking import Asking
+from steady_tide.desk.bench.advice import Advice
 from steady_tide.desk.bench.bench import Bench
 from steady_tide.desk.views import MatchedScene, SceneView
 
@@ -103,7 +103,7 @@ def redo(at: WorkplaceOf, scene_id: UUID) -> SceneView:
 @router.post("/{scene_id}/match")
 def match(at: WorkplaceOf, scene_id: UUID) -> MatchedScene:
     """Pin on every camera what lets them cut together."""
-    return Asking(at).match(scene_id)
+    return Advice(at).match(scene_id)
 
 
 @router.post("/{scene_id}/setups", status_code=201)

@@ -16,7 +16,7 @@ from steady_tide.core.advice.whatif import WhatIf
 from steady_tide.core.kit.settings import Value
 from steady_tide.core.plan.account.plan import Conflict
 from steady_tide.core.plan.problem.compatibility import Compatibility
-from steady_tide.desk.bench.asking import Asking
+from steady_tide.desk.bench.advice import Advice
 from steady_tide.desk.bench.bench import Bench
 from steady_tide.desk.bench.helping import ComeBy, Helping
 from steady_tide.desk.cards.cards import Cards
@@ -129,13 +129,13 @@ def what_if(
     at: WorkplaceOf, setup_id: UUID, wish: WishRequest
 ) -> Annotated[WhatIf | Conflict, Field(discriminator="outcome")]:
     """Everything that would differ with one more pin; nothing is changed."""
-    return Asking(at).what_if(setup_id, wish.setting, wish.value)
+    return Advice(at).what_if(setup_id, wish.setting, wish.value)
 
 
 @router.get("/{setup_id}/hangs-on")
 def hangs_on(at: PageOf, setup_id: UUID) -> list[Dependence]:
     """Which inputs would turn this plan, most decisive first."""
-    return Asking(at).hangs_on(setup_id)
+    return Advice(at).hangs_on(setup_id)
 
 
 @router.get("/{setup_id}/helps")

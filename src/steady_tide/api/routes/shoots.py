@@ -14,7 +14,7 @@ from steady_tide.api.texts import Name
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.typed import TypedNumbers
 from steady_tide.demo.load import look_around, made_up, throw_away
-from steady_tide.desk.bench.asking import Asking
+from steady_tide.desk.bench.advice import Advice
 from steady_tide.desk.bench.bench import Bench, Camera
 from steady_tide.desk.bench.helping import Helping, Purchase
 from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
@@ -156,7 +156,7 @@ def put_away(at: WorkplaceOf, shoot_id: UUID, wish: PutAway) -> ShootView:
 @router.get("/{shoot_id}/presets")
 def presets(at: PageOf, shoot_id: UUID) -> list[PresetsView]:
     """For each camera: its scenes in the fewest presets that lose least."""
-    return Asking(at).presets(shoot_id)
+    return Advice(at).presets(shoot_id)
 
 
 @router.get("/{shoot_id}/purchases")
@@ -168,7 +168,7 @@ def purchases(at: PageOf, shoot_id: UUID) -> list[Purchase]:
 @router.post("/{shoot_id}/presets/{device_id}")
 def take_presets(at: WorkplaceOf, shoot_id: UUID, device_id: UUID) -> list[PresetsView]:
     """Give a camera's scenes the slots its presets propose."""
-    return Asking(at).take_presets(shoot_id, device_id)
+    return Advice(at).take_presets(shoot_id, device_id)
 
 
 @router.post("/{shoot_id}/scenes", status_code=201)

@@ -5,7 +5,7 @@ from typing import Any, Final
 
 from pydantic import Field
 
-from steady_tide.core.advice.tries import Hour, Kind, Need, Try, runs_away, tries
+from steady_tide.core.advice.interventions import Hour, Intervention, Kind, Need, runs_away, tries
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem
@@ -132,7 +132,7 @@ def _short_stops(problem: PlanningProblem, sketch: Sketch) -> float:
     return max(reach.low.ev100 - dark, 0.0) + max(bright - reach.high.ev100, 0.0)
 
 
-def _help(attempt: Try, problem: PlanningProblem, here: Priced, there: Priced) -> Help | None:
+def _help(attempt: Intervention, problem: PlanningProblem, here: Priced, there: Priced) -> Help | None:
     saves = here.cost - there.cost
     held = _short_stops(problem, here.sketch) - _short_stops(attempt.problem, there.sketch)
     return Help(
@@ -156,7 +156,7 @@ UNTOLD: Final = (Setting.LAMP_LEVEL, Setting.SUPPORT, Setting.LAMP, Setting.ND_F
 """Settings that follow from the change itself."""
 
 
-def _words(attempt: Try, here: Sketch, there: Sketch, saves: float, held: float) -> str:
+def _words(attempt: Intervention, here: Sketch, there: Sketch, saves: float, held: float) -> str:
     """What it would do, in one sentence."""
     if attempt.kind == "look":
         return f"Another look: {attempt.label}, {max(-saves, 0.0):.1f} dearer than the set above."

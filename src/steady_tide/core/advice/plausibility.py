@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from typing import Final
 
 from steady_tide.core.errors import Problem
-from steady_tide.core.image.budget import bits_per_pixel
+from steady_tide.core.image.bit_rate import bits_per_pixel
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.recording import Mode
 

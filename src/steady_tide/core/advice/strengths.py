@@ -9,8 +9,8 @@ from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
+from steady_tide.core.plan.account.candidates import Candidates
 from steady_tide.core.plan.account.explain import TURNS_TOLD, UNTOLD
-from steady_tide.core.plan.account.looked import Looked
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import landscape_of, written
 from steady_tide.core.plan.prices.book import BOOK
@@ -119,7 +119,7 @@ def _ends(landscape: Landscape) -> tuple[ModeStrength, ModeStrength]:
     able = np.flatnonzero(np.isfinite(least))
     best, worst = int(able[np.argmin(least[able])]), int(able[np.argmax(least[able])])
     points = [_best_of(landscape, profiles, np.where(of_mode == mode, totals, np.inf)) for mode in (best, worst)]
-    looked = Looked(landscape, points)
+    looked = Candidates(landscape, points)
     against = [key for key, apart in looked.differences(0, 1, most=TURNS_TOLD, untold=UNTOLD) if apart > 0]
     modes = landscape.device.modes
     dim = landscape.situation.aim_ev100 < DIM_EV100

@@ -8,7 +8,7 @@ from typing import Final, NamedTuple
 
 from steady_tide.core.document import Part
 from steady_tide.core.errors import OutOfRange
-from steady_tide.core.image.budget import gb_per_hour
+from steady_tide.core.image.bit_rate import gb_per_hour
 from steady_tide.core.motion.blur import slow_factor
 from steady_tide.core.quantities import (
     counted,

@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import replace
 
 from steady_tide.core.day.film import CameraSet, SceneOnDay
-from steady_tide.core.day.scene import lit_brief
+from steady_tide.core.day.scene_light import lit_brief
 from steady_tide.core.day.second import Offer, otherwise, otherwise_words, picture_of, with_seconds
 from steady_tide.core.day.stations import Second, Station
 from steady_tide.core.day.swaps import Course

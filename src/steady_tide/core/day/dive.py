@@ -5,7 +5,7 @@ from typing import Final
 
 import numpy as np
 
-from steady_tide.core.day.scene import Around, SceneLight, depth_along
+from steady_tide.core.day.scene_light import Around, SceneLight, depth_along
 from steady_tide.core.day.timeline import SLACK_STOPS
 from steady_tide.core.document import Part
 from steady_tide.core.light.underwater import WaterPath, water_loss_stops

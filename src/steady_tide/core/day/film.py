@@ -9,7 +9,7 @@ import numpy as np
 
 from steady_tide.core.day.heading import Caster, Frame, Heading, harsh, heading_of, shadow_seen
 from steady_tide.core.day.order import HARSH_COST, SHADOW_COST, Movable, movable
-from steady_tide.core.day.scene import Around, SceneLight, depth_along
+from steady_tide.core.day.scene_light import Around, SceneLight, depth_along
 from steady_tide.core.day.timeline import Leaving, Marks, Window, leavings, nearest_start, shared, steady_windows
 from steady_tide.core.kit.bag import BagItem, ColourFilter, Lamp
 from steady_tide.core.kit.device import Device

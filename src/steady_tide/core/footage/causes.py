@@ -15,8 +15,8 @@ from pydantic import Field
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
 from steady_tide.core.footage.expected import Scene, expected
-from steady_tide.core.footage.recorded import recorded
-from steady_tide.core.footage.signs import TABLE, Name, Seen
+from steady_tide.core.footage.expected_recording import recorded
+from steady_tide.core.footage.signs import TABLE, MeasuredSigns, Name
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.motion.blur import SHAKE_DEG_PER_S
 from steady_tide.core.picture.shot import PlateName, Shot
@@ -121,7 +121,7 @@ class _Guess:
     essence: Name | None = None
 
 
-def apart(seen: Seen, told: Mapping[Name, float], *, frees: Sequence[Name] = ()) -> dict[Name, float]:
+def apart(seen: MeasuredSigns, told: Mapping[Name, float], *, frees: Sequence[Name] = ()) -> dict[Name, float]:
     """How far each sign is from what was expected, in spreads; above 0 is more of it."""
     found: dict[Name, float] = {}
     for name, (value, spread) in seen.items():
@@ -132,7 +132,7 @@ def apart(seen: Seen, told: Mapping[Name, float], *, frees: Sequence[Name] = ())
     return found
 
 
-def cost(seen: Seen, told: Mapping[Name, float], *, frees: Sequence[Name] = ()) -> float:
+def cost(seen: MeasuredSigns, told: Mapping[Name, float], *, frees: Sequence[Name] = ()) -> float:
     """Squares of how far the signs are off, each bounded."""
     return sum(min(MOST, off * off) for off in apart(seen, told, frees=frees).values())
 
@@ -169,7 +169,7 @@ def codec_of(key: str) -> str:
     return next((told for part, told in CODECS.items() if part in plain), "")
 
 
-def causes(spaces: Spaces, planned: Planned, seen: Seen, facts: FileFacts) -> list[Cause]:
+def causes(spaces: Spaces, planned: Planned, seen: MeasuredSigns, facts: FileFacts) -> list[Cause]:
     """The likeliest causes, the likeliest first; none where the clip is as planned."""
     base = planned.base
     told = expected(base.shot, planned.scene)
@@ -210,7 +210,7 @@ def _one_each(priced: list[tuple[float, _Guess]]) -> Iterator[tuple[float, _Gues
             yield price, guess
 
 
-def _cause(guess: _Guess, weight: float, planned: Planned, seen: Seen, told: Mapping[Name, float]) -> Cause:
+def _cause(guess: _Guess, weight: float, planned: Planned, seen: MeasuredSigns, told: Mapping[Name, float]) -> Cause:
     explained = expected(guess.taken.shot, planned.scene)
     off = apart(seen, told)
     signs = [

@@ -9,7 +9,7 @@ from steady_tide.core.footage.signs import END, LEAST_SLOPE, Name, shake_stops, 
 from steady_tide.core.picture.colours import card_colour
 from steady_tide.core.picture.develop import recorded
 from steady_tide.core.picture.plate import Plate
-from steady_tide.core.picture.scene import seen
+from steady_tide.core.picture.scene import lens_light
 from steady_tide.core.picture.shot import Look, Shot
 from steady_tide.core.picture.tone import GREY, LUMINANCE, Curve
 from steady_tide.core.quantities import Floats
@@ -46,7 +46,7 @@ def scene_under(plate: Plate, shot: Shot) -> Scene:
     clean = shot.grain.model_copy(update={"electrons": (1e9, 1e9, 1e9), "read_noise_e": 0.0, "prnu": 0.0})
     still = shot.motion.model_copy(update={"shake_rad_s": 0.0})
     plain = shot.model_copy(update={"grain": clean, "motion": still, "flicker": shot.flicker.model_copy()})
-    codes = recorded(seen(plate, plain, LOOK), plain).astype(float) / 65535.0
+    codes = recorded(lens_light(plate, plain, LOOK), plain).astype(float) / 65535.0
     frame, curve = _frame(codes), curve_of_shot(shot)
     found, colour = levels(frame), middle_colour(frame)
     card = np.log2(card_colour(shot))

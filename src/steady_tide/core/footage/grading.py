@@ -14,7 +14,7 @@ from pydantic import Field
 from steady_tide.core.document import Part
 from steady_tide.core.footage.expected import Scene
 from steady_tide.core.footage.lessons import MIRED_PER_STOP
-from steady_tide.core.footage.signs import Seen
+from steady_tide.core.footage.signs import MeasuredSigns
 from steady_tide.core.picture.tone import LUMINANCE, STANDARD, Curve
 from steady_tide.core.quantities import Floats
 
@@ -42,7 +42,7 @@ class Grade(Part):
     contrast: float = Field(default=1.0, ge=SOFTEST, le=HARDEST)
 
 
-def suggested(seen: Seen, scene: Scene, spread: float) -> Grade:
+def suggested(seen: MeasuredSigns, scene: Scene, spread: float) -> Grade:
     """The correction for a clip of a scene. spread: between its bright and dark ends [code values of its profile]."""
     level = seen["level"][0] - scene.level
     red = seen["red"][0] - scene.red if "red" in seen else 0.0

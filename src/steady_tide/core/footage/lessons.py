@@ -14,7 +14,7 @@ import numpy as np
 from pydantic import Field
 
 from steady_tide.core.document import Part
-from steady_tide.core.footage.endured import Endures
+from steady_tide.core.footage.runtime import Endures
 from steady_tide.core.footage.selects import Ended
 from steady_tide.core.footage.signs import Name
 from steady_tide.core.quantities import counted, signed

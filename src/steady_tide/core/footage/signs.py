@@ -13,7 +13,7 @@ Name = Literal[
     "level", "red", "blue", "noise", "smear", "shake", "ripple",
     "drift", "colour_drift", "jumps", "doubled",
 ]  # fmt: skip
-Seen = Mapping[Name, tuple[float, float]]
+MeasuredSigns = Mapping[Name, tuple[float, float]]
 """Signs of a clip, each with its uncertainty."""
 
 

@@ -9,7 +9,7 @@ from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.quantities import counted, shutter_text, signed
 
 if TYPE_CHECKING:
-    from steady_tide.core.footage.held import SettingRecorded, SignAgainst
+    from steady_tide.core.footage.comparison import RecordedSetting, SignAgainst
 
 WAYS: Final = {
     "tripod": "standing on a tripod", "gimbal": "carried on a gimbal", "tray": "carried on a tray",
@@ -72,7 +72,7 @@ SEEN: Final[dict[Name, tuple[str, str]]] = {
 }
 
 
-def answer(signs: "Sequence[SignAgainst]", facts: "Sequence[SettingRecorded]", causes: Sequence[Cause]) -> str:
+def answer(signs: "Sequence[SignAgainst]", facts: "Sequence[RecordedSetting]", causes: Sequence[Cause]) -> str:
     """What a clip is, in a sentence."""
     wrong = [one for one in facts if not one.same]
     off = sorted((one for one in signs if not one.within), key=lambda one: -abs(one.off))

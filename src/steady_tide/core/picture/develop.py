@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 from steady_tide.core.picture import pixels
 from steady_tide.core.picture.pixels import Image
 from steady_tide.core.picture.plate import Codes8, Codes16, Plate
-from steady_tide.core.picture.scene import AT_REST, Moment, Seen, seen
+from steady_tide.core.picture.scene import AT_REST, LensLight, Moment, lens_light
 from steady_tide.core.picture.shot import Finish, Look, Shot
 from steady_tide.core.picture.tone import GREY, STANDARD, Curve
 
@@ -32,10 +32,10 @@ def picture(
     plate: Plate, shot: Shot, look: Look, *, moment: Moment = AT_REST, seed: int = 0, phase: float = 0.0
 ) -> Codes8:
     """What is seen of a shot, (h, w, 3). seed: of its noise. phase: of the lamps' ripple at the first row [rad]."""
-    return developed(seen(plate, shot, look, moment), shot, look, seed=seed, phase=phase)
+    return developed(lens_light(plate, shot, look, moment), shot, look, seed=seed, phase=phase)
 
 
-def developed(light: Seen, shot: Shot, look: Look, *, seed: int = 0, phase: float = 0.0) -> Codes8:
+def developed(light: LensLight, shot: Shot, look: Look, *, seed: int = 0, phase: float = 0.0) -> Codes8:
     """What is seen of the light behind a lens, (h, w, 3)."""
     codes = recorded(light, shot, seed=seed, phase=phase)
     if look.peek:
@@ -45,7 +45,7 @@ def developed(light: Seen, shot: Shot, look: Look, *, seed: int = 0, phase: floa
     return (codes >> 8).astype(np.uint8)
 
 
-def recorded(light: Seen, shot: Shot, *, seed: int = 0, phase: float = 0.0) -> Codes16:
+def recorded(light: LensLight, shot: Shot, *, seed: int = 0, phase: float = 0.0) -> Codes16:
     """Code values of a shot over all of 16 bits, rounded to its depth, (h, w, 3).
 
     Done some rows at a time, so that what is worked on stays near the processor.

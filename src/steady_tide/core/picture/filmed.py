@@ -15,7 +15,7 @@ from steady_tide.core.document import Part
 from steady_tide.core.picture.develop import recorded
 from steady_tide.core.picture.moving import FORGETS_S
 from steady_tide.core.picture.plate import Codes16, Plate
-from steady_tide.core.picture.scene import Moment, seen
+from steady_tide.core.picture.scene import Moment, lens_light
 from steady_tide.core.picture.shot import Look, Shot, every_pixel
 from steady_tide.core.quantities import Floats
 
@@ -142,7 +142,7 @@ def _frame(plate: Plate, shot: Shot, look: Look, goes: Course, frame: int, happe
     )
     light, red, blue = goes.gain[frame]
     gain = np.asarray(shot.gain) * 2.0 ** (light + np.array([red, 0.0, blue]))
-    seen_now = seen(plate, shot, look, moment)
+    light = lens_light(plate, shot, look, moment)
     lit = shot.model_copy(update={"gain": tuple(float(one) for one in gain)})
     phase = float(2.0 * np.pi * shot.flicker.hz * goes.second[frame])
-    return recorded(seen_now, lit, seed=happening.seed * 1000 + frame + 1, phase=phase)
+    return recorded(light, lit, seed=happening.seed * 1000 + frame + 1, phase=phase)

@@ -47,7 +47,7 @@ class Moment(NamedTuple):
 AT_REST: Final = Moment()
 
 
-class Seen(NamedTuple):
+class LensLight(NamedTuple):
     """What the lens lets through, over the card's light, (h, w, 3), and the window it fills."""
 
     light: Image
@@ -55,7 +55,7 @@ class Seen(NamedTuple):
     directions: Directions
 
 
-def seen(plate: Plate, shot: Shot, look: Look, moment: Moment = AT_REST) -> Seen:
+def lens_light(plate: Plate, shot: Shot, look: Look, moment: Moment = AT_REST) -> LensLight:
     """The light of a shot, before exposure."""
     window = window_of(shot.frame, look)
     toward = directions(shot.frame, window)
@@ -73,7 +73,7 @@ def seen(plate: Plate, shot: Shot, look: Look, moment: Moment = AT_REST) -> Seen
     for layer in plate.layers:
         if layer.moves == "carried":
             light = _over(light, layer, view)
-    return Seen(light, window, toward)
+    return LensLight(light, window, toward)
 
 
 def _shaken(light: Image, shot: Shot, window: Window, moment: Moment) -> Image:

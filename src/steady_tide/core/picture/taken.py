@@ -12,7 +12,7 @@ from pydantic import Field
 
 from steady_tide.core.document import Part
 from steady_tide.core.exposure.flicker import residual_ripple
-from steady_tide.core.image.budget import bits_per_pixel, gb_per_hour
+from steady_tide.core.image.bit_rate import bits_per_pixel, gb_per_hour
 from steady_tide.core.image.noise import electrons
 from steady_tide.core.kit.body import ColourProfile
 from steady_tide.core.kit.settings import Setting, Value
@@ -20,7 +20,7 @@ from steady_tide.core.motion.blur import angular_rate
 from steady_tide.core.picture.colours import Colours, rounded, short
 from steady_tide.core.picture.shot import Finish, Flicker, Frame, Grain, Motion, PlateName, Shot
 from steady_tide.core.plan.physics.exposed import ExposedSet, InOneLight
-from steady_tide.core.plan.physics.scene import delivered_width
+from steady_tide.core.plan.physics.scene_space import delivered_width
 from steady_tide.core.plan.physics.space import DeviceSpace, Spaces
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.problem import PlanningProblem

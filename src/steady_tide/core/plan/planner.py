@@ -7,17 +7,17 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.account.answer import answer_of
 from steady_tide.core.plan.account.bringing import bring_words, shortfalls, to_bring
+from steady_tide.core.plan.account.cautions import assumption_words, assumptions, caution_words, cautions
 from steady_tide.core.plan.account.conflicts import conflict_of, not_offered
 from steady_tide.core.plan.account.explain import Explainer, searched_values
-from steady_tide.core.plan.account.figures import figures
 from steady_tide.core.plan.account.measured import measures
-from steady_tide.core.plan.account.minded import assumption_words, assumptions, caution_words, cautions
 from steady_tide.core.plan.account.outcome import headline, hopeless, in_lights, ledger_part, reach_part, swappable_part
 from steady_tide.core.plan.account.plan import Conflict, Decision, Plan, Sketch
 from steady_tide.core.plan.account.practice import practice, practice_words
+from steady_tide.core.plan.account.readout import figures
 from steady_tide.core.plan.account.running import running_of
 from steady_tide.core.plan.physics.exposed import ExposedSet
-from steady_tide.core.plan.physics.sides import Sets
+from steady_tide.core.plan.physics.figures import Sets
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import single

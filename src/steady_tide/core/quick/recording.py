@@ -5,7 +5,7 @@ from typing import Literal
 from pydantic import Field
 
 from steady_tide.core.endurance.cells import usable_share
-from steady_tide.core.image.budget import gb_per_hour, needed_card_mb_s
+from steady_tide.core.image.bit_rate import gb_per_hour, needed_card_mb_s
 from steady_tide.core.lapse.interval import film_seconds, frames_in, interval_for, longest_shutter, span_for
 from steady_tide.core.motion.blur import slow_factor
 from steady_tide.core.quick.worked import Figured, Worked, curve, main_first

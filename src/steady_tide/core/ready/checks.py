@@ -59,7 +59,7 @@ class Packed(Part):
     scenes: list[str]
 
 
-class Minded(Part):
+class ShootCaution(Part):
     """A caution that a shoot asks for, and the scenes it is for. once: whether it is to be acknowledged."""
 
     caution: Caution
@@ -346,7 +346,7 @@ def _bodies(shoot: Shoot) -> dict[str, list[Device]]:
     return {body: list(devices.values()) for body, devices in found.items()}
 
 
-def cautions_of(shoot: Shoot) -> list[Minded]:
+def cautions_of(shoot: Shoot) -> list[ShootCaution]:
     """What can hurt somebody on a shoot, or drown a camera: that first, then those to be acknowledged."""
     found: dict[Caution, list[str]] = {}
     words: dict[Caution, list[str]] = {}
@@ -355,7 +355,7 @@ def cautions_of(shoot: Shoot) -> list[Minded]:
             found.setdefault(caution, []).append(one.scene)
             words.setdefault(caution, []).append(told_there)
     told = [
-        Minded(caution=one, words=" ".join(_each(words[one])), once=one in ACKNOWLEDGED, scenes=_each(names))
+        ShootCaution(caution=one, words=" ".join(_each(words[one])), once=one in ACKNOWLEDGED, scenes=_each(names))
         for one, names in found.items()
     ]
     return sorted(told, key=lambda one: (one.caution not in ALERTING, not one.once))

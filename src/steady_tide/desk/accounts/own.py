@@ -70,7 +70,7 @@ class Own:
         self._prove(account, old, "old")
         account.password_hash = hashed(new, about=(*account.email.split("@"), *account.name.split()))
         kept.forget_sessions(self.rows.session, account.id, but=self._here)
-        self.rows.settle()
+        self.rows.flush()
         return self.view()
 
     def sign_out_elsewhere(self) -> OwnView:
@@ -88,13 +88,13 @@ class Own:
         account = account_of(self.rows, lock=True)
         self._prove(account, password, "password")
         account.delete_after = datetime.now(UTC) + REGRET
-        self.rows.settle()
+        self.rows.flush()
         return self.view()
 
     def stay(self) -> OwnView:
         """Regret it."""
         account_of(self.rows, lock=True).delete_after = None
-        self.rows.settle()
+        self.rows.flush()
         return self.view()
 
     def _prove(self, account: Account, password: str, field: str) -> None:

@@ -11,7 +11,7 @@ from steady_tide.core.plan.prices.book import BOOK
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.wishes import read_pins
 from steady_tide.core.ready.checks import OWN_LINE
-from steady_tide.desk.archive.clips import bring_shakes, clips_told, shakes_of
+from steady_tide.desk.archive.footage import bring_shakes, clips_told, shakes_of
 from steady_tide.desk.day.filming import filmed_times
 from steady_tide.desk.field.logbook import Logbooks
 from steady_tide.desk.inventory.kit import KitDesk

@@ -17,7 +17,7 @@ from steady_tide.desk.records.slots import Slots
 from steady_tide.desk.views import SceneView, SetupView
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import Stale, Taken
-from steady_tide.store.repositories.removed import lift
+from steady_tide.store.repositories.removed import soft_delete
 from steady_tide.store.repositories.shoots import scenes_in
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
 
@@ -58,7 +58,7 @@ class Bench:
         # Only now is it known which sets are the same; a slot that keeps just this set serves both.
         slots = Slots(self.rows)
         for setup in History(self.rows, scene).setups():
-            slots.settle(setup, scene)
+            slots.assign(setup, scene)
         return view
 
     def put_scene(
@@ -116,7 +116,7 @@ class Bench:
     def delete_scene(self, scene_id: UUID) -> None:
         """Remove a scene and its cards; it can be brought back for a week."""
         scene = self.rows.get(SceneRow, scene_id)
-        lift(self.rows, scene, kind="scene", name=scene.name)
+        soft_delete(self.rows, scene, kind="scene", name=scene.name)
 
     def edit(
         self,
@@ -167,7 +167,7 @@ class Bench:
             Stances(self.rows).known(school)
         setup, scene = self._locked(setup_id)
         setup.school = school
-        return self.kept(scene, f"school {Planner(self.at).held(setup).name}")
+        return self.kept(scene, f"school {Planner(self.at).applied_school(setup).name}")
 
     def pin(self, setup_id: UUID, setting: str, value: Value | None) -> SceneView:
         """Fix a setting, or release it with None."""
@@ -200,7 +200,7 @@ class Bench:
         """Undo (-1) or redo (+1)."""
         scene = self.rows.get(SceneRow, scene_id, lock=True)
         History(self.rows, scene).step(by)
-        self.rows.settle()
+        self.rows.flush()
         return self._view(scene, passing=True)
 
     def _locked(self, setup_id: UUID) -> tuple[SetupRow, SceneRow]:
@@ -241,7 +241,7 @@ class Bench:
                 device_id=setup.device_id,
                 device_name=planner.device(setup.device_id).name,
                 school=setup.school,
-                held=planner.held(setup),
+                held=planner.applied_school(setup),
                 pins={Setting(name): value for name, value in setup.pins.items()},
                 outcome=outcome,
             )

@@ -6,8 +6,8 @@ from typing import Final, Literal
 from uuid import UUID
 
 from steady_tide.core.advice.helps import Help
-from steady_tide.core.advice.tries import Hour
-from steady_tide.core.day.scene import lit_brief
+from steady_tide.core.advice.interventions import Hour
+from steady_tide.core.day.scene_light import lit_brief
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.habits import hour

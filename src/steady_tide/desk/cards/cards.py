@@ -80,7 +80,7 @@ class Cards:
         scene = self.rows.get(SceneRow, setup.scene_id)
         planner = Planner.of(self.at)
         outcome = planner.outcome(setup, planner.lit_brief(scene))
-        return _Card(setup, scene, planner.device(setup.device_id), planner.held(setup).name, outcome)
+        return _Card(setup, scene, planner.device(setup.device_id), planner.applied_school(setup).name, outcome)
 
     def _told(self, one: _Card) -> CardView:
         setup, scene, plan = one.setup, one.scene, one.plan
@@ -106,7 +106,7 @@ class Cards:
         """Mark sets to be tested for real; those marked before are forgotten."""
         setup = self.rows.get(SetupRow, setup_id, lock=True)
         setup.trials = [trial.model_dump() for trial in trials]
-        self.rows.settle()
+        self.rows.flush()
         return self.card(setup_id)
 
     def look(self, setup_id: UUID, *, size: int, to: Literal["standard", "correction"]) -> tuple[str, str]:
@@ -172,7 +172,7 @@ class Cards:
         self._set_tick(setup_id, setting, value if read_back else None)
         if read_back:
             self.dialled.confirm(setup.device_id, setup.slot, {setting: value})
-        self.rows.settle()
+        self.rows.flush()
         return self._told(card)
 
     def _set_tick(self, setup_id: UUID, setting: str, value: str | None) -> None:
@@ -193,7 +193,7 @@ class Cards:
         for setting, value in values.items():
             self._set_tick(setup_id, setting, value)
         self.dialled.confirm(setup.device_id, setup.slot, values)
-        self.rows.settle()
+        self.rows.flush()
         return self._told(card)
 
     def choose_slot(self, setup_id: UUID, slot: int) -> CardView:
@@ -210,5 +210,5 @@ class Cards:
         self.rows.get(SetupRow, setup_id, lock=True)
         for row in self._ticks(setup_id):
             self._set_tick(setup_id, row.setting, None)
-        self.rows.settle()
+        self.rows.flush()
         return self.card(setup_id)

@@ -4,7 +4,8 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Concatenate, NamedTuple, ParamSpec, Protocol, TypeVar
 
-from steady_tide.core.advice import assumed, confidence, helps, presets, strengths, tries
+from steady_tide.core.advice import assumed, confidence, helps, presets, strengths
+from steady_tide.core.advice import interventions as tries
 from steady_tide.core.advice.shifting import shifted
 from steady_tide.core.errors import BadInput
 from steady_tide.core.field import fallbacks

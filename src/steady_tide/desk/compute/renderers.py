@@ -5,7 +5,7 @@ from typing import Protocol
 from steady_tide.core.picture.shot import Look, Shot
 
 
-class Painters(Protocol):
+class Renderers(Protocol):
     """Makes pictures of shots."""
 
     def still(self, shot: Shot, look: Look) -> bytes:
@@ -18,7 +18,7 @@ class Painters(Protocol):
         """A picture behind a table of colours, as JPEG. Raises BadInput for what is no table."""
 
 
-class PaintersHere:
+class RenderersHere:
     """Makes them in the process that asks: for tests and for work that has a process to itself."""
 
     def still(self, shot: Shot, look: Look) -> bytes:

@@ -9,7 +9,7 @@ import numpy as np
 from steady_tide.core.day.courses import courses_of
 from steady_tide.core.day.dive import depths_of
 from steady_tide.core.day.film import CameraSet, SceneOnDay
-from steady_tide.core.day.scene import Around, open_sky, scene_light
+from steady_tide.core.day.scene_light import Around, open_sky, scene_light
 from steady_tide.core.day.skymarks import sky_marks
 from steady_tide.core.day.swaps import Course
 from steady_tide.core.day.timeline import Sky, Window, thinned

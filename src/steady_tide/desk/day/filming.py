@@ -62,7 +62,7 @@ class FilmingDesk:
 
     def day(self, shoot_id: UUID) -> DayView:
         """The day as it stands now."""
-        self.rows.settle()
+        self.rows.flush()
         return Days(self.at).day(shoot_id)
 
     def film(self, scene_id: UUID, filming: Filming) -> DayView:

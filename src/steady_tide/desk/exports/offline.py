@@ -48,7 +48,7 @@ REPLANNED: Final = 3
 """So many of the latest readings of a camera are planned anew."""
 
 
-class Packing:
+class OfflineBundle:
     """One shoot of an account as it is packed."""
 
     def __init__(self, at: Workplace, shoot_id: UUID, *, may: May = "all", within_s: float = 60.0) -> None:

@@ -97,7 +97,7 @@ class Inbox:
                 told.append(self._do(shoot_id, client, one))
             elif one.id not in known:
                 refused.append(RefusedEntry(id=str(one.id), message="something else has this id"))
-        self.rows.settle()
+        self.rows.flush()
         if any(one.id in new and one.kind in OF_TAKES for one in good):
             Logbooks(self.at).write(shoot_id)
         done = [one.id for one in good if one.id in known]

@@ -7,13 +7,13 @@ from zoneinfo import ZoneInfo
 from steady_tide.core.errors import BadInput
 from steady_tide.core.footage.assign import Assigned, Possible, assign, looked_at, without_look
 from steady_tide.core.footage.causes import codec_of, cost, otherwise
+from steady_tide.core.footage.comparison import measured_signs
 from steady_tide.core.footage.expected import expected, scene_under
-from steady_tide.core.footage.held import seen_of
-from steady_tide.core.footage.recorded import recorded
+from steady_tide.core.footage.expected_recording import recorded
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.reading.reading import Reading
-from steady_tide.desk.footage.holding import Holding, Set
+from steady_tide.desk.footage.comparing import Comparing, Set
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories.setups import setups_of
 from steady_tide.store.repositories.shoots import scenes_of, shoots
@@ -54,7 +54,7 @@ def looks(spaces: Spaces, sets: list[Set], prices: list[float], reading: Reading
         except BadInput:
             return LOOKS_OTHERWISE
         scene = scene_under(plate(one.plate), base.shot)
-        return cost(seen_of(reading, base.shot, scene), expected(base.shot, scene))
+        return cost(measured_signs(reading, base.shot, scene), expected(base.shot, scene))
 
     return looked_at(prices, look)
 
@@ -62,10 +62,10 @@ def looks(spaces: Spaces, sets: list[Set], prices: list[float], reading: Reading
 class Assigning:
     """Assigns one account's clips."""
 
-    def __init__(self, at: Workplace, holding: Holding) -> None:
+    def __init__(self, at: Workplace, comparing: Comparing) -> None:
         self.at = at
         self.rows = at.rows
-        self.holding = holding
+        self.comparing = comparing
 
     def assign(self, shoot_id: object, reading: Reading) -> tuple[ShootRow, Assigned] | None:
         """The likeliest scene, camera and take of a clip, within its shoot where that is known."""
@@ -73,7 +73,7 @@ class Assigning:
         for shoot in self._shoots(shoot_id, reading):
             for scene in scenes_of(self.rows, shoot.id):
                 for setup in setups_of(self.rows, scene.id):
-                    if len(found) < MOST_POSSIBLE and (one := self.holding.set_of(setup, None)) is not None:
+                    if len(found) < MOST_POSSIBLE and (one := self.comparing.set_of(setup, None)) is not None:
                         found.append((shoot, scene, setup, one))
         if not found:
             return None
@@ -101,14 +101,14 @@ class Assigning:
 
     def _possible(self, shoot: ShootRow, scene: SceneRow, setup: SetupRow, wrong: int) -> Possible:
         starts, ends = self._planned(shoot, scene)
-        takes = [(take.id, take.at) for take in self.holding.takes(shoot.id) if take.setup == setup.id]
+        takes = [(take.id, take.at) for take in self.comparing.takes(shoot.id) if take.setup == setup.id]
         return Possible(scene.id, setup.id, starts, ends, takes, wrong, look=0.0)
 
     def _planned(self, shoot: ShootRow, scene: SceneRow) -> tuple[datetime | None, datetime | None]:
         """When a scene is planned, where that is known."""
         if shoot.day is None or scene.starts is None or scene.ends is None:
             return None, None
-        over = self.holding.planner.skies.over(shoot)
+        over = self.comparing.planner.skies.over(shoot)
         if over is None:
             return None, None
         midnight = datetime.combine(shoot.day, datetime.min.time(), ZoneInfo(over.sky.zone))

@@ -6,13 +6,13 @@ from typing import Any, Final, Literal, cast
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.footage.held import HeldClip
+from steady_tide.core.footage.comparison import Comparison
 from steady_tide.core.footage.selects import Selects
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.reading.reading import Reading
 from steady_tide.desk.compute.heavens import zone_of
 from steady_tide.desk.footage.assigning import Assigning
-from steady_tide.desk.footage.holding import Holding, Holds
+from steady_tide.desk.footage.comparing import Comparing, ComparisonResult
 from steady_tide.desk.footage.views import ClipDetail, ClipsTold, ClipView, Footage, State
 from steady_tide.desk.offered import offered
 from steady_tide.desk.planning.skies import place_of
@@ -63,7 +63,7 @@ class Clips:
 
     def _detail(self, row: ClipRow) -> ClipDetail:
         reading, kept = reading_of(row), row.held or {}
-        found = None if kept.get("found") is None else HeldClip.opened(kept["found"])
+        found = None if kept.get("found") is None else Comparison.opened(kept["found"])
         why_not = str(kept.get("why_not", ""))
         if reading is None:
             why_not = "It is not read yet."
@@ -91,7 +91,7 @@ class Clips:
         reading = reading_of(row)
         if reading is None or row.state == "first":
             raise BadInput([Problem(("clip",), "it is not read yet")])
-        self._keep_held(row, Holding(self.at).hold(row, reading))
+        self._keep_held(row, Comparing(self.at).compare(row, reading))
         return self._detail(row)
 
     def known(self, quick: str) -> ClipView | None:
@@ -112,7 +112,7 @@ class Clips:
         row.held = None
         if row.state in ("held", "unheld"):
             row.state = "read"
-        self.rows.settle()
+        self.rows.flush()
         return row
 
     def note_dialled(self, clip_id: UUID, setting: Setting, value: str) -> ClipDetail:
@@ -130,21 +130,21 @@ class Clips:
         if problems := list(selects.problems(view(row).seconds)):
             raise BadInput(problems)
         row.selects = selects.plain()
-        self.rows.settle()
+        self.rows.flush()
         return view(row)
 
     def delete(self, clip_id: UUID) -> ClipView:
         """Delete a clip; it can be brought back within a week."""
         row = self._row(clip_id, lock=True)
         row.gone_at = datetime.now(UTC)
-        self.rows.settle()
+        self.rows.flush()
         return view(row)
 
     def bring_back(self, clip_id: UUID) -> ClipView:
         """Bring a deleted clip back."""
         row = self.rows.get(ClipRow, clip_id, lock=True)
         row.gone_at = None
-        self.rows.settle()
+        self.rows.flush()
         return view(row)
 
     def picture(self, clip_id: UUID, kind: Picture) -> str:
@@ -174,12 +174,12 @@ class Clips:
         if same is not None and same.id != row.id:
             row.state, row.problem = "double", f"the same as {same.name}, which is here already"[:300]
             same.gone_at, row.parts = None, []
-            self.rows.settle()
+            self.rows.flush()
             return False
         row.file, row.digest, row.quick, row.parts = file, digest, quick, []
         self._keep(row, reading, pictures)
         row.state, row.problem = "read", ""
-        self.rows.settle()
+        self.rows.flush()
         return True
 
     def begun(self, clip_id: UUID, job_id: UUID) -> None:
@@ -187,10 +187,10 @@ class Clips:
         row = self.rows.made(ClipRow, clip_id)
         if row is not None:
             row.job_id = job_id
-            self.rows.settle()
+            self.rows.flush()
 
     def failed(self, clip_id: UUID) -> None:
-        """Note that the service failed at a clip: at reading it, or at holding it."""
+        """Note that the service failed at a clip: at reading it, or at comparing it."""
         row = self.rows.made(ClipRow, clip_id)
         if row is not None:
             row.state = "unheld" if row.state in ("read", "held") else "failed"
@@ -201,7 +201,7 @@ class Clips:
         if row.state not in FAILED:
             raise BadInput([Problem(("clip",), "nothing failed at this clip")])
         row.state = "read" if row.state == "unheld" else "waiting"
-        self.rows.settle()
+        self.rows.flush()
         return row
 
     def refused(self, clip_id: UUID, words: str) -> None:
@@ -213,7 +213,7 @@ class Clips:
     def _keep(self, row: ClipRow, reading: Reading, pictures: dict[str, str]) -> None:
         row.reading, row.made_at = reading.plain(), reading.facts.made_at
         row.pictures = {**row.pictures, **pictures}
-        self.rows.settle()
+        self.rows.flush()
 
     def found(self, clip_id: UUID) -> None:
         """Assign a clip that was read, unless somebody did, and hold it against its set. Raises NotYet."""
@@ -221,16 +221,16 @@ class Clips:
         reading = None if row is None else reading_of(row)
         if row is None or reading is None:
             return
-        holding = Holding(self.at)
+        comparing = Comparing(self.at)
         if row.assigned != "hand":
-            best = Assigning(self.at, holding).assign(row.shoot_id, reading)
+            best = Assigning(self.at, comparing).assign(row.shoot_id, reading)
             if best is not None:
                 shoot, found = best
                 row.shoot_id, row.scene_id, row.setup_id = shoot.id, found.scene, found.setup
                 row.take_id, row.doubt, row.assigned = found.take, found.doubt, "guess"
-        self._keep_held(row, holding.hold(row, reading))
+        self._keep_held(row, comparing.compare(row, reading))
 
-    def _keep_held(self, row: ClipRow, holds: Holds) -> None:
+    def _keep_held(self, row: ClipRow, holds: ComparisonResult) -> None:
         found = holds.found
         told: dict[str, Any] = {"against": holds.against, "why_not": holds.why_not}
         if found is not None:
@@ -242,7 +242,7 @@ class Clips:
                 "evidence": None if holds.evidence is None else holds.evidence.plain(),
             }
         row.held, row.state = told, "held"
-        self.rows.settle()
+        self.rows.flush()
 
     def _row(self, clip_id: UUID, *, lock: bool = False) -> ClipRow:
         row = self.rows.get(ClipRow, clip_id, lock=lock)

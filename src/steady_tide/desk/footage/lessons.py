@@ -6,8 +6,8 @@ from typing import Any, Final
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.footage.endured import Ran, minutes_run
 from steady_tide.core.footage.lessons import Evidence, Kind, Lesson, lessons
+from steady_tide.core.footage.runtime import Ran, minutes_run
 from steady_tide.core.footage.selects import Selects
 from steady_tide.core.kit.bag import BagItem, Cell, NdFilter
 from steady_tide.core.kit.device import Device
@@ -83,7 +83,7 @@ class Lessons:
             if lesson.kind in CHANGES:
                 CHANGES[lesson.kind](self, lesson, row.was["value"], wanted=lesson.after)
             row.undone_at = datetime.now(UTC)
-            self.rows.settle()
+            self.rows.flush()
         return self.all()
 
     def _evidence(self) -> list[Evidence]:

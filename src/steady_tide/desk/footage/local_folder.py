@@ -16,7 +16,7 @@ from steady_tide.store.repositories.footage import known, lying_at
 from steady_tide.store.tables import ClipRow, ShootRow
 
 
-class LyingFile(View):
+class LocalFile(View):
     """A file that could be read where it lies. path: from the account's folder on; clip_id: as what it is known."""
 
     path: str
@@ -35,12 +35,12 @@ class FolderView(View):
     own: str
     at: str
     folders: list[str]
-    files: list[LyingFile]
+    files: list[LocalFile]
     more: bool
 
 
 @dataclass(frozen=True)
-class Lying:
+class LocalFolder:
     """One account's footage in place, where the service has a folder for that."""
 
     rows: Rows
@@ -55,7 +55,7 @@ class Lying:
         paths = {name: str(self.in_place.file(self.rows.account_id, name)) for name, _ in found.files}
         here = lying_at(self.rows, list(paths.values()))
         files = [
-            LyingFile(path=name, name=PurePosixPath(name).name, bytes=size, clip_id=here.get(paths[name]))
+            LocalFile(path=name, name=PurePosixPath(name).name, bytes=size, clip_id=here.get(paths[name]))
             for name, size in found.files
         ]
         return FolderView(on=True, own=own, at=folder, folders=found.folders, files=files, more=found.more)

@@ -78,7 +78,7 @@ class Pairs:
         row = pair_of(self.rows, left, right) or self.rows.add(PairRow(left_id=left, right_id=right))
         row.verdict = verdict.better if row.left_id == left else TURNED[verdict.better]
         row.note = verdict.note
-        self.rows.settle()
+        self.rows.flush()
         return self.of(left, right)
 
     def tested(self, shoot_id: UUID) -> list[Tested]:

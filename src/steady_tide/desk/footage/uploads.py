@@ -90,7 +90,7 @@ class Uploads:
         if size:
             row.parts, row.received = [*row.parts, part], row.received + size
         row.touched_at = datetime.now(UTC)
-        self.rows.settle()
+        self.rows.flush()
         return row
 
     def arrived(self, row: UploadRow) -> ClipRow:

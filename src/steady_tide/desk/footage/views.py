@@ -4,13 +4,13 @@ from datetime import datetime
 from typing import Literal
 from uuid import UUID
 
-from steady_tide.core.footage.held import HeldClip
+from steady_tide.core.footage.comparison import Comparison
 from steady_tide.core.footage.selects import Selects
 from steady_tide.core.reading.reading import Reading
 from steady_tide.desk.views import View
 
 State = Literal["waiting", "first", "read", "held", "failed", "unheld", "refused", "double"]
-"""Read: whole, and waiting to be held against its set. Failed, unheld: the service failed at reading, at holding it."""
+"""Read: whole, and waits to be compared with its set. Failed, unheld: the service failed at reading or comparing it."""
 
 
 class ClipView(View):
@@ -43,7 +43,7 @@ class ClipDetail(View):
 
     clip: ClipView
     reading: Reading | None
-    held: HeldClip | None
+    held: Comparison | None
     against: str
     why_not: str
     shot: str

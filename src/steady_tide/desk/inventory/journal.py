@@ -42,7 +42,7 @@ class Journal:
         kept.wait_for_kit(self.rows)
         before = self._state()
         yield
-        self.rows.settle()
+        self.rows.flush()
         after = self._state()
         keys = sorted(before.keys() | after.keys())
         changed = [
@@ -74,7 +74,7 @@ class Journal:
         for one in row.changes:
             self._put(one["table"], UUID(one["id"]), one[side])
         row.undone = undone
-        self.rows.settle()
+        self.rows.flush()
         return self.view()
 
     def _keep(self, label: str, changed: list[dict[str, Any]]) -> None:

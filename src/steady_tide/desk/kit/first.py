@@ -5,7 +5,7 @@ from datetime import date
 
 import numpy as np
 
-from steady_tide.core.day.scene import Around, lit_brief, scene_light
+from steady_tide.core.day.scene_light import Around, lit_brief, scene_light
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.likely import CLASS_BY_KEY, Class, Remembered, likely
 from steady_tide.core.light.almanac import EventKind, Place

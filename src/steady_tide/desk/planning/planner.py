@@ -24,7 +24,7 @@ from steady_tide.desk.planning.skies import Skies
 from steady_tide.desk.planning.summaries import summary_of
 from steady_tide.desk.preferences.stances import Stances
 from steady_tide.desk.records.learned import Learning
-from steady_tide.desk.views import Held, Outcome, Refusal
+from steady_tide.desk.views import AppliedSchool, Outcome, Refusal
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.errors import NotFound
 from steady_tide.store.repositories.kit import bag, devices_with
@@ -106,10 +106,10 @@ class Planner:
             self._setups[scene_id] = setups_of(self.rows, scene_id)
         return self._setups[scene_id]
 
-    def held(self, setup: SetupRow) -> Held:
+    def applied_school(self, setup: SetupRow) -> AppliedSchool:
         """The school that holds for a setup."""
         scene = self.rows.get(SceneRow, setup.scene_id)
-        return self.stances.held(setup, shoot=self.skies.shoot(scene.shoot_id).school)
+        return self.stances.applied_school(setup, shoot=self.skies.shoot(scene.shoot_id).school)
 
     def lit_brief(self, scene: SceneRow) -> Brief:
         """What a scene is planned for: its brief, with the light of the place and hour it is filmed at."""
@@ -140,7 +140,7 @@ class Planner:
         problem = PlanningProblem.of(
             brief,
             device,
-            stance=self.held(setup).stance,
+            stance=self.applied_school(setup).stance,
             bag=self.bag,
             pins={**{setting.value: value for setting, value in (pins or {}).items()}, **setup.pins},
             weights=self.stances.weights,

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from steady_tide.core.day.film import CameraSet, SceneOnDay
-from steady_tide.core.day.scene import Around
+from steady_tide.core.day.scene_light import Around
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
 from steady_tide.desk.planning.planner import Planner

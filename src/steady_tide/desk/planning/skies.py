@@ -8,7 +8,7 @@ from uuid import UUID
 from pydantic import TypeAdapter
 
 from steady_tide.core.day.film import CameraSet, SceneOnDay
-from steady_tide.core.day.scene import Around, SceneLight, lit_brief, scene_light
+from steady_tide.core.day.scene_light import Around, SceneLight, lit_brief, scene_light
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.light.almanac import Place
 from steady_tide.core.light.level import LampLight, SkyLight

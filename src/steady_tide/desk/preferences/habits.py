@@ -23,5 +23,5 @@ def choose(rows: Rows, habits: Habits) -> Habits:
     """Keep what somebody chose."""
     account = account_of(rows, lock=True)
     account.preferences = {**account.preferences, PLACE: habits.plain()}
-    rows.settle()
+    rows.flush()
     return habits

@@ -10,7 +10,7 @@ from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
 from steady_tide.core.plan.prices.book import BOOK, Price
 from steady_tide.core.plan.problem.stance import AXIS_LABELS, SCHOOL_BY_KEY, SCHOOLS, School, Stance
 from steady_tide.desk.edits import joined_plain
-from steady_tide.desk.views import Held, View
+from steady_tide.desk.views import AppliedSchool, View
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
 from steady_tide.store.repositories.kit import account_of
@@ -71,7 +71,7 @@ class Stances:
 
     def _prefer(self, **changes: Any) -> None:
         self._account.preferences = {**self._account.preferences, **changes}
-        self.rows.settle()
+        self.rows.flush()
 
     # Schools.
 
@@ -162,15 +162,15 @@ class Stances:
         self._prefer(schools={other: kept for other, kept in self._own.items() if other != key})
         return self.schools()
 
-    def held(self, setup: SetupRow, *, shoot: str) -> Held:
+    def applied_school(self, setup: SetupRow, *, shoot: str) -> AppliedSchool:
         """The school that holds for a setup: its own, else the shoot's, else the account's."""
         if setup.school != INHERITED:
-            return self._held(setup.school, "scene")
-        return self._held(shoot, "shoot") if shoot != INHERITED else self._held(self.usual, "account")
+            return self._applied(setup.school, "scene")
+        return self._applied(shoot, "shoot") if shoot != INHERITED else self._applied(self.usual, "account")
 
-    def _held(self, key: str, said_by: Literal["scene", "shoot", "account"]) -> Held:
+    def _applied(self, key: str, said_by: Literal["scene", "shoot", "account"]) -> AppliedSchool:
         school = self._school(key if key in SCHOOL_BY_KEY or key in self._own else FIRST_SCHOOL)
-        return Held(key=school.key, name=school.name, stance=school.stance, said_by=said_by)
+        return AppliedSchool(key=school.key, name=school.name, stance=school.stance, said_by=said_by)
 
     # Numbers.
 

@@ -16,5 +16,5 @@ def keep_upkeep(rows: Rows, upkeep: Upkeep) -> Upkeep:
     """Keep what somebody changed."""
     account = account_of(rows, lock=True)
     account.preferences = {**account.preferences, PLACE: upkeep.plain()}
-    rows.settle()
+    rows.flush()
     return upkeep

@@ -15,10 +15,10 @@ from steady_tide.core.ready.checks import (
     GROUP_LABELS,
     OWN_LINE,
     Check,
-    Minded,
     Packed,
     Planned,
     Shoot,
+    ShootCaution,
     cautions_of,
     checks_of,
     packing_of,
@@ -55,7 +55,7 @@ class PackedView(Packed):
     done: bool
 
 
-class MindedView(Minded):
+class CautionView(ShootCaution):
     """A caution, and whether it was acknowledged. tick: under which that is kept."""
 
     tick: str
@@ -81,7 +81,7 @@ class ReadyView(View):
     name: str
     place: str
     day: str | None
-    cautions: list[MindedView]
+    cautions: list[CautionView]
     charging: Charging
     begin: datetime | None
     stock: list[StockView]
@@ -114,7 +114,7 @@ class GettingReady:
             self.rows.add(CheckRow(shoot_id=shoot_id, key=key, text=None, done=done, said_at=datetime.now(UTC)))
         else:
             row.done, row.said_at = done, datetime.now(UTC)
-        self.rows.settle()
+        self.rows.flush()
         return self.view(shoot_id)
 
     def write(self, shoot_id: UUID, line_id: UUID, text: str) -> ReadyView:
@@ -129,7 +129,7 @@ class GettingReady:
             if len(mine) >= MOST_OWN:
                 raise BadInput([Problem(("text",), f"at most {MOST_OWN} lines of your own are kept")])
             self.rows.add(CheckRow(shoot_id=shoot_id, key=key, text=text))
-        self.rows.settle()
+        self.rows.flush()
         return self.view(shoot_id)
 
     def strike(self, shoot_id: UUID, line_id: UUID) -> ReadyView:
@@ -206,7 +206,7 @@ class _Preparation:
         planned, without = self.planned
         shoot = Shoot(planned, self.planner.bag, self.cells_along)
         cautions = [
-            MindedView(**one.model_dump(), tick=tick, done=self._done(tick))
+            CautionView(**one.model_dump(), tick=tick, done=self._done(tick))
             for one in cautions_of(shoot)
             for tick in [f"{CAUTION}{one.caution}"]
         ]

@@ -128,7 +128,7 @@ class ShotLists:
         row.document = wanted if before is None else joined_plain(before, wanted, was.plain())
         if _shot(row).done != was.done:
             row.done_at = datetime.now(UTC)
-        self.rows.settle()
+        self.rows.flush()
         return self.view(row.shoot_id)
 
     def _fits_scene(self, row: ShotRow, shot: WantedShot) -> None:
@@ -148,7 +148,7 @@ class ShotLists:
         rows = {str(row.id): row for row in shots_of(self.rows, shoot_id)}
         for position, key in enumerate(in_order(list(rows), [str(one) for one in wanted])):
             rows[key].position = position
-        self.rows.settle()
+        self.rows.flush()
         return self.view(shoot_id)
 
     def start(self, shoot_id: UUID, scene_id: UUID, subject: str) -> ShotsView:
@@ -210,7 +210,7 @@ class _List:
                 if isinstance(plan, Plan) and key not in found:
                     looks_back = plan.value(Setting.PRE_RECORD)
                     told = SceneOfShot(
-                        school=self.planner.held(setup).key,
+                        school=self.planner.applied_school(setup).key,
                         looks_back=None if looks_back is None else looks_back not in (0, "0", "off"),
                         slow_factor=plan.measures.slow_factor if plan.measures else 1.0,
                         animals="wildlife" in plan.caution_keys,

@@ -65,7 +65,7 @@ class Stock:
         known = {row.number: row for row in pieces(self.rows) if row.item_key == item_key}
         for one in range(1, count + 1) if number == EVERY else [number]:
             self._put(item_key, one, state, known.get(one))
-        self.rows.settle()
+        self.rows.flush()
         return self.view()
 
     def note(self, item_key: str, number: int, state: PieceState) -> None:

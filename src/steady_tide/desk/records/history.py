@@ -57,9 +57,9 @@ class History:
         Edits of the same fields of scene and brief in quick succession become one.
         """
         self.scene.revision += 1
-        self.rows.settle()
+        self.rows.flush()
         self._record(label)
-        self.rows.settle()
+        self.rows.flush()
 
     def _record(self, label: str) -> None:
         here = self._at(self.scene.history_at)

@@ -22,7 +22,7 @@ class Slots:
         """The slot for a scene of a shoot that is not planned yet."""
         return slot_for(None, _uses(on_camera(self.rows, shoot_id, device.id)), int(device.document["preset_slots"]))
 
-    def settle(self, setup: SetupRow, scene: SceneRow) -> None:
+    def assign(self, setup: SetupRow, scene: SceneRow) -> None:
         """Give a scene that was just planned the slot that keeps its set already, where there is one."""
         uses = _uses(on_camera(self.rows, scene.shoot_id, setup.device_id))
         own = next(use for use in uses if use.key == str(setup.id))
@@ -30,7 +30,7 @@ class Slots:
         slots = int(self.rows.get(DeviceRow, setup.device_id).document["preset_slots"])
         if len(others) >= slots and own.preset is not None:
             setup.slot = slot_for(own.preset, others, slots)
-            self.rows.settle()
+            self.rows.flush()
 
     def after(self, setup: SetupRow, shoot_id: UUID, plan: Plan | None) -> str:
         """The scene whose set lies in a scene's slot before its own is dialled in; empty where there is none."""

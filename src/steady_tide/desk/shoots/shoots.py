@@ -21,7 +21,7 @@ from steady_tide.desk.ready.shots import ShotLists
 from steady_tide.desk.records.dialled import Dialled, leftovers
 from steady_tide.desk.views import Outcome, SceneSummary, SetupSummary, ShootView
 from steady_tide.desk.workplace import Workplace
-from steady_tide.store.repositories.removed import lift
+from steady_tide.store.repositories.removed import soft_delete
 from steady_tide.store.repositories.setups import summaries
 from steady_tide.store.repositories.shoots import Page, scene_lines, scenes_of, shoots_page
 from steady_tide.store.tables import Json, SetupRow, ShootRow
@@ -86,7 +86,7 @@ class Shoots:
             wanted = joined_plain(asdict(before), wanted, {name: getattr(shoot, name) for name in wanted})
         for name, value in wanted.items():
             setattr(shoot, name, value)
-        self.rows.settle()
+        self.rows.flush()
         return self._view(shoot, Planner.of(self.at))
 
     def copy(self, shoot_id: UUID, *, day: date | None = None) -> ShootView:
@@ -112,13 +112,13 @@ class Shoots:
     def delete(self, shoot_id: UUID) -> None:
         """Remove a shoot with its scenes; it can be brought back for a week."""
         shoot = self.rows.get(ShootRow, shoot_id)
-        lift(self.rows, shoot, kind="shoot", name=shoot.name)
+        soft_delete(self.rows, shoot, kind="shoot", name=shoot.name)
 
     def put_away(self, shoot_id: UUID, away: bool) -> ShootView:
         """Put a shoot out of the way, or take it out again."""
         shoot = self.rows.get(ShootRow, shoot_id, lock=True)
         shoot.put_away = away
-        self.rows.settle()
+        self.rows.flush()
         return self._view(shoot, Planner.of(self.at))
 
     def _view(self, shoot: ShootRow, planner: Planner, until: float = inf) -> ShootView:

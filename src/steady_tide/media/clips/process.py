@@ -4,7 +4,6 @@ Called with what to do, the file, and a folder of its own. Each line it prints i
 """
 
 import json
-import os
 import resource
 import sys
 from pathlib import Path
@@ -15,6 +14,7 @@ from steady_tide.media.clips.opened import Refused
 from steady_tide.media.clips.reader import read_clip
 from steady_tide.media.clips.small import pictures, proxy, still_pictures
 from steady_tide.media.clips.stills import opened_still, read_still
+from steady_tide.priority import give_way
 
 MEMORY_BYTES: Final = 3_000_000_000
 """Of addresses; what is used of it is a sixth."""
@@ -35,7 +35,7 @@ def limit(what: str) -> None:
     ):
         resource.setrlimit(of, (most, most))
     # Nobody waits for it as for a plan, which is made at 10.
-    os.nice(NICE)
+    give_way(NICE)
 
 
 def tell(**what: Any) -> None:

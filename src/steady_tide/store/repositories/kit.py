@@ -59,7 +59,7 @@ def account_of(rows: Rows, *, lock: bool = False) -> Account:
 
 def wait_for_kit(rows: Rows) -> None:
     """Two windows that change one kit wait for each other; what was read before is read again."""
-    rows.settle()
+    rows.flush()
     rows.session.scalar(select(Account.id).where(Account.id == rows.account_id).with_for_update())
     rows.session.expire_all()
 

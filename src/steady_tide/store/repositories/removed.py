@@ -19,9 +19,9 @@ NOT_KEPT: Final = frozenset({PlanRow.__tablename__, ShareRow.__tablename__})
 """Tables of what is made again when it is asked for; and links, which are closed for good."""
 
 
-def lift(rows: Rows, row: Owned, *, kind: str, name: str) -> RemovedRow:
+def soft_delete(rows: Rows, row: Owned, *, kind: str, name: str) -> RemovedRow:
     """Delete a row with all that goes with it, and keep them to be brought back."""
-    rows.settle()
+    rows.flush()
     table = Base.metadata.tables[inspect(type(row)).local_table.fullname]
     found: dict[str, dict[str, dict[str, Any]]] = {}
     _gather(rows, table, table.c.id == row.id, found)

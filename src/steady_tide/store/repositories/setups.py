@@ -153,7 +153,7 @@ def keep_dialled(rows: Rows, device_id: UUID, slot: int, values: Mapping[str, st
         return
     mine = {"account_id": rows.account_id, "device_id": device_id, "slot": slot}
     noted = [{"id": uuid4(), **mine, "setting": setting, "value": values[setting]} for setting in sorted(values)]
-    rows.settle()
+    rows.flush()
     row = insert(DialledRow).values(noted)
     again = {"value": row.excluded.value, "confirmed_at": func.now()}
     columns = [DialledRow.device_id, DialledRow.slot, DialledRow.setting]

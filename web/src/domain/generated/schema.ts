@@ -3364,6 +3364,22 @@ export interface components {
             unit: string;
         };
         /**
+         * AppliedSchool
+         * @description The school that holds for a setup, and where that was said.
+         */
+        AppliedSchool: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            stance: components["schemas"]["Stance"];
+            /**
+             * Said By
+             * @enum {string}
+             */
+            said_by: "scene" | "shoot" | "account";
+        };
+        /**
          * AxisWord
          * @description A disagreement with its positions.
          */
@@ -3878,6 +3894,27 @@ export interface components {
             advice: string;
         };
         /**
+         * CautionView
+         * @description A caution, and whether it was acknowledged. tick: under which that is kept.
+         */
+        CautionView: {
+            /**
+             * Caution
+             * @enum {string}
+             */
+            caution: "no-housing" | "diving" | "wildlife" | "in-motion" | "flying" | "mains-and-liquids" | "backwards" | "flashing" | "frozen-cells";
+            /** Words */
+            words: string;
+            /** Once */
+            once: boolean;
+            /** Scenes */
+            scenes: string[];
+            /** Tick */
+            tick: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
          * Cell
          * @description Batteries of one kind for some devices. Health: share of the capacity that age has left.
          */
@@ -4103,7 +4140,7 @@ export interface components {
         ClipDetail: {
             clip: components["schemas"]["ClipView"];
             reading: components["schemas"]["Reading"] | null;
-            held: components["schemas"]["HeldClip"] | null;
+            held: components["schemas"]["Comparison"] | null;
             /** Against */
             against: string;
             /** Why Not */
@@ -4399,6 +4436,27 @@ export interface components {
             scene_id?: string | null;
             /** Setup Id */
             setup_id?: string | null;
+        };
+        /**
+         * Comparison
+         * @description What a clip is against its plan. outcome: as-planned, otherwise; words: the answer in a sentence.
+         */
+        Comparison: {
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "as-planned" | "otherwise";
+            /** Words */
+            words: string;
+            /** Facts */
+            facts: components["schemas"]["RecordedSetting"][];
+            /** Signs */
+            signs: components["schemas"]["SignAgainst"][];
+            /** Causes */
+            causes: components["schemas"]["CauseTold"][];
+            /** Ev100 */
+            ev100: number;
         };
         /**
          * Compatibility
@@ -5587,7 +5645,7 @@ export interface components {
             /** Folders */
             folders: string[];
             /** Files */
-            files: components["schemas"]["LyingFile"][];
+            files: components["schemas"]["LocalFile"][];
             /** More */
             more: boolean;
         };
@@ -5741,43 +5799,6 @@ export interface components {
             status: string;
             /** Version */
             version: string;
-        };
-        /**
-         * Held
-         * @description The school that holds for a setup, and where that was said.
-         */
-        Held: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            stance: components["schemas"]["Stance"];
-            /**
-             * Said By
-             * @enum {string}
-             */
-            said_by: "scene" | "shoot" | "account";
-        };
-        /**
-         * HeldClip
-         * @description What a clip is against its plan. outcome: as-planned, otherwise; words: the answer in a sentence.
-         */
-        HeldClip: {
-            /**
-             * Outcome
-             * @enum {string}
-             */
-            outcome: "as-planned" | "otherwise";
-            /** Words */
-            words: string;
-            /** Facts */
-            facts: components["schemas"]["SettingRecorded"][];
-            /** Signs */
-            signs: components["schemas"]["SignAgainst"][];
-            /** Causes */
-            causes: components["schemas"]["CauseTold"][];
-            /** Ev100 */
-            ev100: number;
         };
         /**
          * Help
@@ -6711,6 +6732,20 @@ export interface components {
             until: string;
         };
         /**
+         * LocalFile
+         * @description A file that could be read where it lies. path: from the account's folder on; clip_id: as what it is known.
+         */
+        LocalFile: {
+            /** Path */
+            path: string;
+            /** Name */
+            name: string;
+            /** Bytes */
+            bytes: number;
+            /** Clip Id */
+            clip_id: string | null;
+        };
+        /**
          * LogbookView
          * @description A part of the takes, the latest first. more: whether there are earlier ones.
          */
@@ -6835,20 +6870,6 @@ export interface components {
             how: "lux";
             /** Lux */
             lux: number;
-        };
-        /**
-         * LyingFile
-         * @description A file that could be read where it lies. path: from the account's folder on; clip_id: as what it is known.
-         */
-        LyingFile: {
-            /** Path */
-            path: string;
-            /** Name */
-            name: string;
-            /** Bytes */
-            bytes: number;
-            /** Clip Id */
-            clip_id: string | null;
         };
         /**
          * MadeLink
@@ -7158,27 +7179,6 @@ export interface components {
              * @description Whether it has power of its own; else the camera may need +20 dB.
              */
             powered: boolean;
-        };
-        /**
-         * MindedView
-         * @description A caution, and whether it was acknowledged. tick: under which that is kept.
-         */
-        MindedView: {
-            /**
-             * Caution
-             * @enum {string}
-             */
-            caution: "no-housing" | "diving" | "wildlife" | "in-motion" | "flying" | "mains-and-liquids" | "backwards" | "flashing" | "frozen-cells";
-            /** Words */
-            words: string;
-            /** Once */
-            once: boolean;
-            /** Scenes */
-            scenes: string[];
-            /** Tick */
-            tick: string;
-            /** Done */
-            done: boolean;
         };
         /**
          * Mode
@@ -8812,7 +8812,7 @@ export interface components {
             /** Day */
             day: string | null;
             /** Cautions */
-            cautions: components["schemas"]["MindedView"][];
+            cautions: components["schemas"]["CautionView"][];
             charging: components["schemas"]["Charging"];
             /** Begin */
             begin: string | null;
@@ -8847,6 +8847,21 @@ export interface components {
             gave_way: string[];
             /** Clock Off S */
             clock_off_s: number;
+        };
+        /**
+         * RecordedSetting
+         * @description A setting that the file itself tells: as planned and as recorded, in words.
+         */
+        RecordedSetting: {
+            setting: components["schemas"]["Setting"];
+            /** Label */
+            label: string;
+            /** Planned */
+            planned: string;
+            /** Recorded */
+            recorded: string;
+            /** Same */
+            same: boolean;
         };
         /**
          * RedLeft
@@ -9504,21 +9519,6 @@ export interface components {
          */
         Setting: "frame_shape" | "resolution" | "frame_rate" | "view" | "stabilisation" | "codec" | "bit_depth" | "bit_rate" | "aperture" | "shutter" | "nd_filter" | "iso_floor" | "iso_ceiling" | "exposure_bias" | "exposure_lock" | "metering" | "focus_lock" | "colour_profile" | "white_balance" | "colour_filter" | "lamp" | "lamp_level" | "support" | "sharpening" | "high_dynamic_range" | "low_light_automatic" | "sound" | "wind_reduction" | "separate_audio" | "microphone" | "pre_record" | "length_limit" | "self_timer" | "scheduled_start" | "position_logging" | "beeps" | "screen_lock" | "orientation_lock" | "front_screen" | "shortcut_corners";
         /**
-         * SettingRecorded
-         * @description A setting that the file itself tells: as planned and as recorded, in words.
-         */
-        SettingRecorded: {
-            setting: components["schemas"]["Setting"];
-            /** Label */
-            label: string;
-            /** Planned */
-            planned: string;
-            /** Recorded */
-            recorded: string;
-            /** Same */
-            same: boolean;
-        };
-        /**
          * SettingWord
          * @description A setting's ordinary name.
          */
@@ -9617,7 +9617,7 @@ export interface components {
             device_name: string;
             /** School */
             school: string;
-            held: components["schemas"]["Held"];
+            held: components["schemas"]["AppliedSchool"];
             /** Pins */
             pins: {
                 [key: string]: string | number;
@@ -11512,6 +11512,7 @@ export type Aim = components['schemas']['Aim'];
 export type Answer = components['schemas']['Answer'];
 export type AnswerValue = components['schemas']['AnswerValue'];
 export type Answered = components['schemas']['Answered'];
+export type AppliedSchool = components['schemas']['AppliedSchool'];
 export type AxisWord = components['schemas']['AxisWord'];
 export type Battery = components['schemas']['Battery'];
 export type Before = components['schemas']['Before'];
@@ -11528,6 +11529,7 @@ export type CardView = components['schemas']['CardView'];
 export type CarryingWord = components['schemas']['CarryingWord'];
 export type Cause = components['schemas']['Cause'];
 export type CauseTold = components['schemas']['CauseTold'];
+export type CautionView = components['schemas']['CautionView'];
 export type Cell = components['schemas']['Cell'];
 export type Changes = components['schemas']['Changes'];
 export type Charger = components['schemas']['Charger'];
@@ -11546,6 +11548,7 @@ export type ColdShare = components['schemas']['ColdShare'];
 export type ColourFilter = components['schemas']['ColourFilter'];
 export type ColourProfile = components['schemas']['ColourProfile'];
 export type Coming = components['schemas']['Coming'];
+export type Comparison = components['schemas']['Comparison'];
 export type Compatibility = components['schemas']['Compatibility'];
 export type Compromise = components['schemas']['Compromise'];
 export type ComputedLight = components['schemas']['ComputedLight'];
@@ -11593,8 +11596,6 @@ export type Grade = components['schemas']['Grade'];
 export type Habits = components['schemas']['Habits'];
 export type Heading = components['schemas']['Heading'];
 export type Health = components['schemas']['Health'];
-export type Held = components['schemas']['Held'];
-export type HeldClip = components['schemas']['HeldClip'];
 export type Help = components['schemas']['Help'];
 export type Hint = components['schemas']['Hint'];
 export type HourRequest = components['schemas']['HourRequest'];
@@ -11632,11 +11633,11 @@ export type LightSummary = components['schemas']['LightSummary'];
 export type LineOfLedger = components['schemas']['LineOfLedger'];
 export type LinkRequest = components['schemas']['LinkRequest'];
 export type LinkView = components['schemas']['LinkView'];
+export type LocalFile = components['schemas']['LocalFile'];
 export type LogbookView = components['schemas']['LogbookView'];
 export type LoggedTake = components['schemas']['LoggedTake'];
 export type LuxLight = components['schemas']['LuxLight'];
 export type LuxReading = components['schemas']['LuxReading'];
-export type LyingFile = components['schemas']['LyingFile'];
 export type MadeLink = components['schemas']['MadeLink'];
 export type MadeShare = components['schemas']['MadeShare'];
 export type MadeUp = components['schemas']['MadeUp'];
@@ -11650,7 +11651,6 @@ export type Measures = components['schemas']['Measures'];
 export type MemoryCard = components['schemas']['MemoryCard'];
 export type MenuEntry = components['schemas']['MenuEntry'];
 export type Microphone = components['schemas']['Microphone'];
-export type MindedView = components['schemas']['MindedView'];
 export type Mode = components['schemas']['Mode'];
 export type ModeStrength = components['schemas']['ModeStrength'];
 export type ModeTable = components['schemas']['ModeTable'];
@@ -11721,6 +11721,7 @@ export type ReadingRequest = components['schemas']['ReadingRequest'];
 export type ReadingView = components['schemas']['ReadingView'];
 export type ReadyView = components['schemas']['ReadyView'];
 export type Received = components['schemas']['Received'];
+export type RecordedSetting = components['schemas']['RecordedSetting'];
 export type RedLeft = components['schemas']['RedLeft'];
 export type Refusal = components['schemas']['Refusal'];
 export type RefusedEntry = components['schemas']['RefusedEntry'];
@@ -11750,7 +11751,6 @@ export type Sensor = components['schemas']['Sensor'];
 export type Sent = components['schemas']['Sent'];
 export type SetValue = components['schemas']['SetValue'];
 export type Setting = components['schemas']['Setting'];
-export type SettingRecorded = components['schemas']['SettingRecorded'];
 export type SettingWord = components['schemas']['SettingWord'];
 export type SettingsReading = components['schemas']['SettingsReading'];
 export type SetupRequest = components['schemas']['SetupRequest'];

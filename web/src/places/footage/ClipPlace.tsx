@@ -1,6 +1,6 @@
 import { type RefObject, useRef } from "react";
 import { Link, useParams } from "react-router";
-import type { ClipDetail, ClipView, HeldClip, Reading, ShootView } from "../../domain/documents";
+import type { ClipDetail, ClipView, Comparison, Reading, ShootView } from "../../domain/documents";
 import { failures, length, size, verdict } from "../../domain/footage";
 import { sentence, stops } from "../../domain/format";
 import { Refused } from "../../domain/refused";
@@ -127,7 +127,7 @@ function Player({
   );
 }
 
-function Causes({ detail, held, shoot }: { detail: ClipDetail; held: HeldClip; shoot: ShootView }) {
+function Causes({ detail, held, shoot }: { detail: ClipDetail; held: Comparison; shoot: ShootView }) {
   const { clip } = detail;
   const acts = useClipActs(shoot.id);
   const scene = shoot.scenes.find((one) => one.id === clip.scene_id);
@@ -247,7 +247,7 @@ function Beside({ detail }: { detail: ClipDetail }) {
   );
 }
 
-function Signs({ held, against }: { held: HeldClip; against: string }) {
+function Signs({ held, against }: { held: Comparison; against: string }) {
   return (
     <section aria-label="Seen and expected">
       <table className="w-full text-small">
@@ -281,7 +281,7 @@ function Signs({ held, against }: { held: HeldClip; against: string }) {
   );
 }
 
-function Facts({ held, reading, bytes }: { held: HeldClip | null; reading: Reading; bytes: number }) {
+function Facts({ held, reading, bytes }: { held: Comparison | null; reading: Reading; bytes: number }) {
   const { facts } = reading;
   const more = [
     facts.seconds > 0 ? length(facts.seconds) : "",

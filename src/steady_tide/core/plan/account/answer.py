@@ -5,7 +5,7 @@ from typing import Final
 
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.conditions import CONDITIONS, ON_TABLE, UNDER_WATER, Condition
-from steady_tide.core.plan.account.minded import too_deep
+from steady_tide.core.plan.account.cautions import too_deep
 from steady_tide.core.plan.account.plan import Answer, AnswerValue, Decision, ReachPart
 from steady_tide.core.plan.physics.exposed import ExposedSet
 from steady_tide.core.plan.problem.glasses import NO_FILTER
@@ -62,13 +62,13 @@ def _steady(chosen: ExposedSet, reach: ReachPart) -> tuple[str, bool]:
         parts = [f"{dark:.1f} stops short in the darkest light"] if dark > SLACK_STOPS else []
         parts += [f"{bright:.1f} stops over in the brightest light"] if bright > SLACK_STOPS else []
         return f"Not steady, {' and '.join(parts)}", False
-    names = kin_within(situation, reach.low.ev100, reach.high.ev100)
+    names = neighbours_within(situation, reach.low.ev100, reach.high.ev100)
     if len(names) < 2 or situation.brief.water is not None:
         return "Steady in the light you expect", True
     return f"Steady from {_in_text(names[0].label)} to {_in_text(names[-1].label)}", True
 
 
-def kin(situation: Situation) -> list[Condition]:
+def neighbours(situation: Situation) -> list[Condition]:
     """Named lights of the same kind as a scene's, darkest first: of lamps, of water, of a table, or under the sky."""
     lamps, wet = situation.light.lamps, situation.brief.water is not None
     on_table = situation.brief.scenario == "product"
@@ -82,9 +82,9 @@ def kin(situation: Situation) -> list[Condition]:
     return sorted(found, key=lambda one: one.ev100)
 
 
-def kin_within(situation: Situation, low: float, high: float) -> list[Condition]:
+def neighbours_within(situation: Situation, low: float, high: float) -> list[Condition]:
     """Those of them that lie within some marks [EV at ISO 100]."""
-    return [one for one in kin(situation) if low <= one.ev100 <= high]
+    return [one for one in neighbours(situation) if low <= one.ev100 <= high]
 
 
 def _in_text(label: str) -> str:
@@ -96,7 +96,7 @@ def range_words(chosen: ExposedSet, low: float, high: float) -> str:
     """A range, and the nearest named lights of the same kind that lie outside."""
     what = chosen.glass.label if chosen.glass.count else "The set"
     told = [f"{what} is usable from {low:.1f} to {high:.1f} EV"]
-    named = kin(chosen.situation)
+    named = neighbours(chosen.situation)
     darker = max((one for one in named if one.ev100 < low), key=lambda one: one.ev100, default=None)
     brighter = min((one for one in named if one.ev100 > high), key=lambda one: one.ev100, default=None)
     if darker is not None:

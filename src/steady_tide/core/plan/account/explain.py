@@ -7,7 +7,7 @@ from math import log2
 from typing import Final, NamedTuple
 
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
-from steady_tide.core.plan.account.looked import Fact, Looked
+from steady_tide.core.plan.account.candidates import Candidates, Fact
 from steady_tide.core.plan.account.plan import Decision, Option, Price, Rival, Turn
 from steady_tide.core.plan.prices.book import BOOK
 from steady_tide.core.plan.prices.weighing import Objection, Weighing
@@ -76,7 +76,7 @@ class Explainer:
         self.total = landscape.least(chosen.profile)
         self._contests = {setting: self._contest(setting, value) for setting, value in self.values.items()}
         rivals = [point for contest in self._contests.values() for _, _, point in contest.near]
-        self.looked = Looked(landscape, [chosen, *rivals])
+        self.looked = Candidates(landscape, [chosen, *rivals])
         self._values = searched_values(landscape, self.looked.points)
         self._at = {point: at for at, point in reversed(list(enumerate(self.looked.points)))}
 

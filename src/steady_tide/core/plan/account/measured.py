@@ -3,13 +3,13 @@
 from math import isfinite
 
 from steady_tide.core.exposure.flicker import beat_hz, nearest_clean_shutter, residual_ripple
-from steady_tide.core.image.budget import gb_per_hour
+from steady_tide.core.image.bit_rate import gb_per_hour
 from steady_tide.core.image.focus import UNSHARP_PX, depth_of_field
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.lapse.interval import film_seconds, frames_in
 from steady_tide.core.light.dew import dew_point_c
 from steady_tide.core.motion.blur import angular_rate, longest_useful_shutter, pan_seconds, skew_deg
-from steady_tide.core.plan.account.looked import Looked
+from steady_tide.core.plan.account.candidates import Candidates
 from steady_tide.core.plan.account.plan import Measures
 from steady_tide.core.plan.physics.exposed import ExposedSet
 from steady_tide.core.plan.prices.consideration import single
@@ -19,7 +19,7 @@ from steady_tide.core.plan.prices.recording import recorded_gb, spent_bits, writ
 from steady_tide.core.quantities import shutter_angle_deg
 
 
-def measures(looked: Looked, chosen: ExposedSet) -> Measures:
+def measures(looked: Candidates, chosen: ExposedSet) -> Measures:
     """The numbers of the first set looked at."""
     brief, recording = looked.situation.brief, looked.recordings
     rate = chosen.rate_hz
@@ -114,7 +114,7 @@ def _of_air(chosen: ExposedSet) -> dict[str, float | None]:
     return found
 
 
-def _at_intervals(looked: Looked, chosen: ExposedSet) -> dict[str, float]:
+def _at_intervals(looked: Candidates, chosen: ExposedSet) -> dict[str, float]:
     """Interval shooting: frames, seconds of film, trails of stars."""
     brief = looked.situation.brief
     if not brief.at_intervals or brief.lapse is None:

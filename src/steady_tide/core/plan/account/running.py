@@ -3,7 +3,7 @@
 from typing import Final
 
 from steady_tide.core.endurance.heat import minutes_from_half, minutes_to_limit, rest_minutes
-from steady_tide.core.image.budget import needed_card_mb_s
+from steady_tide.core.image.bit_rate import needed_card_mb_s
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.plan.account.plan import Drain, Running, Warming
 from steady_tide.core.plan.physics.exposed import ExposedSet

@@ -14,8 +14,8 @@ from steady_tide.core.kit.optics import Lens, View
 from steady_tide.core.kit.recording import Mode
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value, settings_that
 from steady_tide.core.motion.blur import flat_port_fov_deg
-from steady_tide.core.plan.physics.scene import SceneSpace
-from steady_tide.core.plan.physics.sides import ExposureSide, FrameSide, Sets
+from steady_tide.core.plan.physics.figures import ExposureFigures, FrameFigures, Sets
+from steady_tide.core.plan.physics.scene_space import SceneSpace
 from steady_tide.core.plan.physics.space import DeviceSpace
 from steady_tide.core.plan.problem.glasses import Glass
 from steady_tide.core.plan.problem.offers import AUTOMATIC
@@ -61,7 +61,7 @@ class ExposedSet:
         if values[Setting.ND_FILTER] not in glasses:
             raise _no_such(Setting.ND_FILTER, values)
         frames = space.frames.take(np.array([frame]))
-        exposures = ExposureSide(
+        exposures = ExposureFigures(
             scene,
             passage=frames.passage,
             shutter=np.array([shutter]),
@@ -71,7 +71,7 @@ class ExposedSet:
             rate=space.rate_of_mode[frames.mode],
             bias=bias,
         )
-        return cls(Sets(FrameSide(scene, frames), exposures))
+        return cls(Sets(FrameFigures(scene, frames), exposures))
 
     def _of(self, column: ArrayLike) -> float:
         array = np.asarray(column)

@@ -6,7 +6,7 @@ functions say what is counted, from which facts, and how the facts read.
 
 from typing import Any, Final
 
-from steady_tide.core.plan.physics.sides import Sets
+from steady_tide.core.plan.physics.figures import Sets
 from steady_tide.core.plan.prices import exposure, motion, picture, recording
 from steady_tide.core.plan.prices.consideration import Consideration
 from steady_tide.core.plan.prices.recording import RecordingChoice

@@ -6,7 +6,7 @@ import numpy as np
 
 from steady_tide.core.exposure.flicker import CLEAN_RESIDUAL, beat_hz, beats_hz, residual_ripple
 from steady_tide.core.kit.settings import Setting
-from steady_tide.core.plan.physics.sides import MOVES, ExposureSide, Meeting, Sets
+from steady_tide.core.plan.physics.figures import MOVES, ExposureFigures, JointFigures, Sets
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import DIM_EV100, Consideration, Figures, constant, over
 from steady_tide.core.plan.prices.motion import wanted_slow_factor
@@ -56,25 +56,25 @@ def target_shutter_s(situation: Situation, rate_hz: Floats, longest_s: Floats) -
     return np.asarray(0.5 / rate_hz)
 
 
-def target_of(side: ExposureSide) -> Floats:
+def target_of(figures: ExposureFigures) -> Floats:
     """The shutter wanted [s]."""
-    return target_shutter_s(side.situation, side.rate_hz, side.space.longest_s[side.rate])
+    return target_shutter_s(figures.situation, figures.rate_hz, figures.space.longest_s[figures.rate])
 
 
-def played_of(side: ExposureSide) -> Floats:
+def played_of(figures: ExposureFigures) -> Floats:
     """The shutter [s] that is 180 degrees as the film plays: at the timeline's rate times the slowing wanted.
 
     Frames recorded beyond that are left out when the film plays, and with them the blur between.
     """
-    target, brief = target_of(side), side.situation.brief
+    target, brief = target_of(figures), figures.situation.brief
     if brief.at_intervals:
         return target
-    playing = float(brief.delivery.timeline_rate) * wanted_slow_factor(side.situation)
+    playing = float(brief.delivery.timeline_rate) * wanted_slow_factor(figures.situation)
     return np.maximum(target, 0.5 / playing)
 
 
-def _off_aim(side: ExposureSide, prices: Prices) -> Floats:
-    aim, dark, bright = side.aim.error, side.dark.error, side.bright.error
+def _off_aim(figures: ExposureFigures, prices: Prices) -> Floats:
+    aim, dark, bright = figures.aim.error, figures.dark.error, figures.bright.error
     expected = prices("off-aim.expected") * over(np.abs(aim), UNSEEN_STOPS) + prices("off-aim.over") * over(aim)
     ends = prices("off-aim.dark") * over(-dark, DARK_UNSEEN_STOPS)
     ends = ends + prices("off-aim.bright") * over(bright, BRIGHT_UNSEEN_STOPS)
@@ -82,19 +82,22 @@ def _off_aim(side: ExposureSide, prices: Prices) -> Floats:
 
 
 def _off_aim_figures(sets: Sets) -> Figures:
-    side = sets.exposures
-    return side.dark.error, side.aim.error, side.bright.error
+    figures = sets.exposures
+    return figures.dark.error, figures.aim.error, figures.bright.error
 
 
 def _off_aim_words(_: Situation, dark: float, aim: float, bright: float) -> str:
     return f"{signed(dark)}, {signed(aim)}, {signed(bright)} stops off in the darkest, expected and brightest light"
 
 
-def _look(side: ExposureSide, prices: Prices) -> Floats:
-    log2_target, log2_played = np.log2(target_of(side)), np.log2(played_of(side))
-    situation, taste = side.situation, side.situation.stance.filtering
+def _look(figures: ExposureFigures, prices: Prices) -> Floats:
+    log2_target, log2_played = np.log2(target_of(figures)), np.log2(played_of(figures))
+    situation, taste = figures.situation, figures.situation.stance.filtering
     total: Floats = constant(0.0)
-    for chosen, share in ((side.aim, prices("motion-look.expected")), (side.bright, prices("motion-look.bright"))):
+    for chosen, share in (
+        (figures.aim, prices("motion-look.expected")),
+        (figures.bright, prices("motion-look.bright")),
+    ):
         away = chosen.shutter - log2_target
         if situation.brief.frozen:
             priced = prices("motion-look.frozen-longer") * over(away, LOOK_UNSEEN_STOPS)
@@ -110,8 +113,8 @@ def _look(side: ExposureSide, prices: Prices) -> Floats:
 
 
 def _look_figures(sets: Sets) -> Figures:
-    side = sets.exposures
-    return side.aim.shutter_s, side.rate_hz, target_of(side), played_of(side)
+    figures = sets.exposures
+    return figures.aim.shutter_s, figures.rate_hz, target_of(figures), played_of(figures)
 
 
 def _look_words(situation: Situation, shutter: float, rate: float, target: float, played: float) -> str:
@@ -122,10 +125,10 @@ def _look_words(situation: Situation, shutter: float, rate: float, target: float
     return told
 
 
-def _iso_taste(side: ExposureSide, prices: Prices) -> Floats:
-    limit = float(np.log2(side.situation.iso_limit / 100.0))
-    used = prices("iso-over-taste.used") * over(side.dark.gain, limit)
-    return np.asarray(used + prices("iso-over-taste.offered") * over(side.log2_ceiling, limit))
+def _iso_taste(figures: ExposureFigures, prices: Prices) -> Floats:
+    limit = float(np.log2(figures.situation.iso_limit / 100.0))
+    used = prices("iso-over-taste.used") * over(figures.dark.gain, limit)
+    return np.asarray(used + prices("iso-over-taste.offered") * over(figures.log2_ceiling, limit))
 
 
 def _iso_taste_words(situation: Situation, ceiling: float) -> str:
@@ -135,26 +138,26 @@ def _iso_taste_words(situation: Situation, ceiling: float) -> str:
     return f"up to ISO {ceiling:.0f}, {stops_words(float(np.log2(ceiling / limit)))} over your limit of {limit}"
 
 
-def _iso_room(side: ExposureSide, _: Prices) -> Floats:
+def _iso_room(figures: ExposureFigures, _: Prices) -> Floats:
     """Room for ISO that never moves in the take: beside an automatic shutter, or in a light that stays."""
-    brief = side.situation.brief
-    if not side.situation.device.iso.settable:
+    brief = figures.situation.brief
+    if not figures.situation.device.iso.settable:
         return constant(0.0)
     stays = float(brief.falls_stops <= LIGHT_TIGHT_STOPS)
-    still = side.dark.gain <= side.log2_floor + LIGHT_TIGHT_STOPS
-    idle = still * np.where(side.automatic, 1.0, stays)
-    return np.asarray(idle * (side.log2_ceiling - side.log2_floor))
+    still = figures.dark.gain <= figures.log2_floor + LIGHT_TIGHT_STOPS
+    idle = still * np.where(figures.automatic, 1.0, stays)
+    return np.asarray(idle * (figures.log2_ceiling - figures.log2_floor))
 
 
-def _iso_guard(side: ExposureSide, _: Prices) -> Floats:
+def _iso_guard(figures: ExposureFigures, _: Prices) -> Floats:
     """Room below the limit that a range of ISO does not open: limits are guard rails, not forecasts."""
-    limit = float(np.log2(side.situation.iso_limit / 100.0))
-    ranged = side.ceiling > side.floor * MOVES
-    return np.asarray(ranged * over(limit - side.log2_ceiling))
+    limit = float(np.log2(figures.situation.iso_limit / 100.0))
+    ranged = figures.ceiling > figures.floor * MOVES
+    return np.asarray(ranged * over(limit - figures.log2_ceiling))
 
 
-def _iso_base(side: ExposureSide, _: Prices) -> Floats:
-    return np.asarray(np.log2(side.floor / float(side.situation.device.iso.values[0])))
+def _iso_base(figures: ExposureFigures, _: Prices) -> Floats:
+    return np.asarray(np.log2(figures.floor / float(figures.situation.device.iso.values[0])))
 
 
 def _iso_base_words(_: Situation, floor: float, lowest: float) -> str:
@@ -162,12 +165,12 @@ def _iso_base_words(_: Situation, floor: float, lowest: float) -> str:
     return f"{counted(above, 'stop', '.0f')} above the lowest gives bright light away" if above else "the lowest it has"
 
 
-def _glass(side: ExposureSide, prices: Prices) -> Floats:
-    taste = prices(f"glass.taste.{side.situation.stance.filtering}")
-    filters = prices("glass.filter") * side.nd_count + prices("glass.stops") * side.nd_stops
-    if side.situation.brief.water is not None:
-        filters = filters + prices("glass.wet") * side.nd_count
-    return np.asarray(taste * (filters + prices("glass.stack") * over(side.nd_count, 1.0)))
+def _glass(figures: ExposureFigures, prices: Prices) -> Floats:
+    taste = prices(f"glass.taste.{figures.situation.stance.filtering}")
+    filters = prices("glass.filter") * figures.nd_count + prices("glass.stops") * figures.nd_stops
+    if figures.situation.brief.water is not None:
+        filters = filters + prices("glass.wet") * figures.nd_count
+    return np.asarray(taste * (filters + prices("glass.stack") * over(figures.nd_count, 1.0)))
 
 
 def _glass_words(situation: Situation, number: float) -> str:
@@ -189,38 +192,38 @@ def _trouble_words(situation: Situation, number: float, view_deg: float, shows: 
     return f"{glass.label}: {'; '.join(told)}" if told else f"{glass.label if glass.count else 'bare lens'}: clean"
 
 
-def _nd_buys_noise(side: ExposureSide, prices: Prices) -> Floats:
-    lifted = over(side.aim.gain - side.log2_floor)
-    in_dark = prices("nd-buys-noise.dark") * over(side.dark.gain - side.log2_floor, LIFTED_UNSEEN_STOPS)
-    return np.minimum(side.nd_stops, lifted + in_dark)
+def _nd_buys_noise(figures: ExposureFigures, prices: Prices) -> Floats:
+    lifted = over(figures.aim.gain - figures.log2_floor)
+    in_dark = prices("nd-buys-noise.dark") * over(figures.dark.gain - figures.log2_floor, LIFTED_UNSEEN_STOPS)
+    return np.minimum(figures.nd_stops, lifted + in_dark)
 
 
-def control_kind(side: ExposureSide) -> Floats:
+def control_kind(figures: ExposureFigures) -> Floats:
     """What the exposures leave to the camera: index into CONTROL_KINDS."""
-    iso_moves = side.ceiling > side.floor * MOVES
-    return np.asarray(2 * side.automatic + iso_moves)
+    iso_moves = figures.ceiling > figures.floor * MOVES
+    return np.asarray(2 * figures.automatic + iso_moves)
 
 
-def _control(side: ExposureSide, prices: Prices) -> Floats:
-    brief, wanted = side.situation.brief, side.situation.stance.exposure_control
+def _control(figures: ExposureFigures, prices: Prices) -> Floats:
+    brief, wanted = figures.situation.brief, figures.situation.stance.exposure_control
     costs = np.array([prices(f"control.kind.{wanted}.{kind}") for kind in CONTROL_KINDS])
     # Nothing left to move with is a fault only as far as the light moves.
     costs[0] *= min((brief.falls_stops + brief.rises_stops) / CONTROL_FULL_STOPS, 1.0)
-    return np.asarray(costs[control_kind(side)])
+    return np.asarray(costs[control_kind(figures)])
 
 
 def _control_words(_: Situation, kind: float) -> str:
     return ("everything fixed", "ISO floats", "the shutter floats", "shutter and ISO float")[int(kind)]
 
 
-def _unusual(side: ExposureSide, _: Prices) -> Floats:
+def _unusual(figures: ExposureFigures, _: Prices) -> Floats:
     """Among near ties the exact angle, then one that is clean on the mains, then a number people dial."""
-    shutter, exact = side.longest_s, np.log2(target_of(side))
+    shutter, exact = figures.longest_s, np.log2(target_of(figures))
     usual = np.min(np.abs(np.log2(np.asarray(shutter))[..., None] + LOG2_USUAL), axis=-1) < SAME_STOPS
-    clean = residual_ripple(shutter_s=shutter, mains_hz=side.situation.brief.mains_hz) <= CLEAN_RESIDUAL
+    clean = residual_ripple(shutter_s=shutter, mains_hz=figures.situation.brief.mains_hz) <= CLEAN_RESIDUAL
     rank = np.where(usual, np.where(clean, CLEAN_RANK, USUAL_RANK), 1.0)
     wanted = np.abs(np.log2(shutter) - exact) < SAME_STOPS
-    return np.where(side.automatic | wanted, 0.0, rank)
+    return np.where(figures.automatic | wanted, 0.0, rank)
 
 
 def _unusual_words(_: Situation, shutter: float, unusual: float, automatic: float) -> str:
@@ -233,11 +236,11 @@ def _unusual_words(_: Situation, shutter: float, unusual: float, automatic: floa
     return f"{shutter_text(shutter)} s is {told}"
 
 
-def _pointless(side: ExposureSide, _: Prices) -> Floats:
-    if side.situation.brief.frozen or side.situation.brief.at_intervals:
+def _pointless(figures: ExposureFigures, _: Prices) -> Floats:
+    if figures.situation.brief.frozen or figures.situation.brief.at_intervals:
         return constant(0.0)
-    away = np.abs(side.aim.shutter - np.log2(target_of(side)))
-    return np.where(side.automatic, 0.0, np.minimum(over(away, POINTLESS_STOPS), MOST_SHORTER_STOPS))
+    away = np.abs(figures.aim.shutter - np.log2(target_of(figures)))
+    return np.where(figures.automatic, 0.0, np.minimum(over(away, POINTLESS_STOPS), MOST_SHORTER_STOPS))
 
 
 def _pointless_words(_: Situation, shutter: float, target: float, automatic: float) -> str:
@@ -248,39 +251,39 @@ def _pointless_words(_: Situation, shutter: float, target: float, automatic: flo
     )
 
 
-def _runs_away(side: ExposureSide, _: Prices) -> Floats:
+def _runs_away(figures: ExposureFigures, _: Prices) -> Floats:
     """How far an automatic shutter goes beyond where motion begins to stutter, in the brightest light."""
-    brief = side.situation.brief
-    if brief.frozen or brief.at_intervals or side.situation.stance.filtering == "bare-lens":
+    brief = figures.situation.brief
+    if brief.frozen or brief.at_intervals or figures.situation.stance.filtering == "bare-lens":
         return constant(0.0)
-    short = np.log2(target_of(side)) - side.bright.shutter
-    return np.where(side.automatic, np.minimum(over(short, POINTLESS_STOPS), MOST_SHORTER_STOPS), 0.0)
+    short = np.log2(target_of(figures)) - figures.bright.shutter
+    return np.where(figures.automatic, np.minimum(over(short, POINTLESS_STOPS), MOST_SHORTER_STOPS), 0.0)
 
 
 def _runs_away_words(_: Situation, shutter: float) -> str:
     return f"{shutter_text(shutter)} s in the brightest light"
 
 
-def _swing(side: ExposureSide, _: Prices) -> Floats:
-    bright, dark = side.bright, side.dark
+def _swing(figures: ExposureFigures, _: Prices) -> Floats:
+    bright, dark = figures.bright, figures.dark
     return np.asarray(np.abs(bright.shutter - dark.shutter) + np.abs(bright.gain - dark.gain))
 
 
-def ripple_kept(side: ExposureSide) -> Floats:
+def ripple_kept(figures: ExposureFigures) -> Floats:
     """Share of all light that still ripples after the shutter, in [0, 1]; nothing without lamps."""
-    situation = side.situation
+    situation = figures.situation
     if not situation.light.lamps:
         return constant(0.0)
-    kept = residual_ripple(shutter_s=side.aim.shutter_s, mains_hz=situation.brief.mains_hz)
+    kept = residual_ripple(shutter_s=figures.aim.shutter_s, mains_hz=situation.brief.mains_hz)
     return np.asarray(kept * np.asarray(situation.light.ripple))
 
 
-def _flicker(side: ExposureSide, prices: Prices) -> Floats:
+def _flicker(figures: ExposureFigures, prices: Prices) -> Floats:
     """Ripple kept; one that stands still from frame to frame is brightness, and a band at most."""
-    kept = ripple_kept(side)
-    if not side.situation.light.lamps:
+    kept = ripple_kept(figures)
+    if not figures.situation.light.lamps:
         return kept
-    beats = beats_hz(rate=side.rate_hz, mains_hz=side.situation.brief.mains_hz)
+    beats = beats_hz(rate=figures.rate_hz, mains_hz=figures.situation.brief.mains_hz)
     return np.asarray(kept * np.where(beats < STANDS_BELOW_HZ, prices("flicker.standing"), 1.0))
 
 
@@ -291,7 +294,7 @@ def _flicker_words(situation: Situation, kept: float, rate: float) -> str:
     return f"{stays}, standing still" if beats < STANDS_BELOW_HZ else f"{stays}, beating at {beats:.0f} Hz"
 
 
-TABLE: Final[tuple[Consideration[ExposureSide, Sets] | Consideration[Meeting, Sets], ...]] = (
+TABLE: Final[tuple[Consideration[ExposureFigures, Sets] | Consideration[JointFigures, Sets], ...]] = (
     Consideration(
         "off-aim", "exposure", _off_aim, _off_aim_figures, _off_aim_words,
         (Setting.SHUTTER, Setting.ND_FILTER, Setting.ISO_FLOOR, Setting.ISO_CEILING),

@@ -8,7 +8,7 @@ import numpy as np
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.lapse.interval import SIDEREAL_DEG_PER_S
 from steady_tide.core.motion.blur import angular_rate
-from steady_tide.core.plan.physics.sides import FrameSide, Meeting, Sets
+from steady_tide.core.plan.physics.figures import FrameFigures, JointFigures, Sets
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import Consideration, Figures, constant
 from steady_tide.core.plan.problem.brief import Delivery
@@ -37,13 +37,13 @@ def _limit_px(delivery: Delivery, share: float) -> float:
     return share * delivery.long_side_px * SEEN[delivery.shown_on]
 
 
-def stops_beyond(meeting: Meeting, frame_px_per_s: Floats, limit_px: float) -> Floats:
+def stops_beyond(meeting: JointFigures, frame_px_per_s: Floats, limit_px: float) -> Floats:
     """By how many stops what crosses a frame at a speed [px/s] is longer than a limit [px] at the aimed shutter."""
     log2_at_1_s = np.log2(np.maximum(frame_px_per_s / limit_px, NOTHING_PX))
-    return np.maximum(log2_at_1_s + meeting.seen.shutter, 0.0)
+    return np.maximum(log2_at_1_s + meeting.interaction.shutter, 0.0)
 
 
-def _smear(meeting: Meeting, prices: Prices) -> Floats:
+def _smear(meeting: JointFigures, prices: Prices) -> Floats:
     frames = meeting.frames
     limit = _limit_px(meeting.situation.brief.delivery, SMEAR_LIMIT_SHARE)
     # Blur in a frame that moves as blurred is half hidden; stabilised, it pulses.
@@ -55,7 +55,7 @@ def _smear_words(_: Situation, smear: float, shutter: float) -> str:
     return f"{smear:.1f} px of shake smear at {shutter_text(shutter)} s"
 
 
-def _unsteady(frames: FrameSide, prices: Prices) -> Floats:
+def _unsteady(frames: FrameFigures, prices: Prices) -> Floats:
     share = prices("unsteady.steadied-later") if frames.situation.stance.steadying != "in-camera" else 1.0
     limit = _limit_px(frames.situation.brief.delivery, JITTER_LIMIT_SHARE)
     return np.asarray(share * np.log2(1.0 + frames.jitter_px / limit))
@@ -69,7 +69,7 @@ def _unsteady_words(situation: Situation, jitter: float) -> str:
     return f"{jitter:.1f} px jump between frames ({situation.carried})"
 
 
-def _camera_steadied(frames: FrameSide, prices: Prices) -> Floats:
+def _camera_steadied(frames: FrameFigures, prices: Prices) -> Floats:
     """Stabilising in the camera against the stance, or where a support already does it."""
     situation = frames.situation
     against = prices("camera-steadied.taste") if situation.stance.steadying in ("in-post", "support") else 0.0
@@ -82,7 +82,7 @@ def wanted_slow_factor(situation: Situation) -> float:
     return max(situation.brief.delivery.slowed, WANTED_FACTOR[situation.stance.tempo])
 
 
-def _slow(frames: FrameSide, prices: Prices) -> Floats:
+def _slow(frames: FrameFigures, prices: Prices) -> Floats:
     situation = frames.situation
     if situation.brief.at_intervals:
         return constant(0.0)
@@ -92,7 +92,7 @@ def _slow(frames: FrameSide, prices: Prices) -> Floats:
     return np.asarray(missing + prices("slow-motion.asked") * asked)
 
 
-def _frozen_rate(frames: FrameSide, _: Prices) -> Floats:
+def _frozen_rate(frames: FrameFigures, _: Prices) -> Floats:
     """Frozen action wants all the rate there is: halvings under the fastest of the frames."""
     if not frames.situation.brief.frozen or frames.situation.brief.at_intervals:
         return constant(0.0)
@@ -106,7 +106,7 @@ def subject_limit_px(situation: Situation) -> float:
     return _limit_px(brief.delivery, share)
 
 
-def _subject_blur(meeting: Meeting, _: Prices) -> Floats:
+def _subject_blur(meeting: JointFigures, _: Prices) -> Floats:
     brief = meeting.situation.brief
     if not brief.subject_speed_m_s or brief.at_intervals:
         return constant(0.0)
@@ -118,7 +118,7 @@ def _subject_words(situation: Situation, blur: float, shutter: float) -> str:
     return f"the subject smears over {blur:.0f} px in {shutter_text(shutter)} s, {subject_limit_px(situation):.0f} pass"
 
 
-def _too_fast(frames: FrameSide, prices: Prices) -> Floats:
+def _too_fast(frames: FrameFigures, prices: Prices) -> Floats:
     situation = frames.situation
     if situation.brief.at_intervals or situation.brief.frozen:
         return constant(0.0)
@@ -142,7 +142,7 @@ def _slow_words(situation: Situation, factor: float) -> str:
     return f"plays {factor:.3g}× slower, {wanted_slow_factor(situation):.3g}× wanted"
 
 
-def _interval(frames: FrameSide, _: Prices) -> Floats:
+def _interval(frames: FrameFigures, _: Prices) -> Floats:
     brief = frames.situation.brief
     if not brief.at_intervals or brief.lapse is None:
         return constant(0.0)
@@ -155,11 +155,11 @@ def _interval_words(situation: Situation, rate: float) -> str:
     return f"a frame every {1.0 / rate:g} s{wanted}"
 
 
-def _star_px_per_s(frames: FrameSide) -> Floats:
+def _star_px_per_s(frames: FrameFigures) -> Floats:
     return np.asarray(radians(SIDEREAL_DEG_PER_S) * frames.focal_px)
 
 
-def _trail(meeting: Meeting, _: Prices) -> Floats:
+def _trail(meeting: JointFigures, _: Prices) -> Floats:
     brief = meeting.situation.brief
     if brief.lapse is None or not brief.lapse.stars:
         return constant(0.0)
@@ -175,7 +175,7 @@ def _trail_words(_: Situation, trail: float, shutter: float) -> str:
     return f"stars draw {trail:.1f} px in {shutter_text(shutter)} s"
 
 
-def _judder(frames: FrameSide, prices: Prices) -> Floats:
+def _judder(frames: FrameFigures, prices: Prices) -> Floats:
     if frames.situation.brief.at_intervals:
         return constant(0.0)
     # Slowed, every recorded frame is shown and nothing is uneven; it is at real speed that frames are dropped.
@@ -193,7 +193,7 @@ def _judder_words(situation: Situation, rate: float, uneven: float) -> str:
     return f"{rate:.4g} fps {'does not fit' if uneven else 'fits'} a {timeline:.4g} fps timeline"
 
 
-TABLE: Final[tuple[Consideration[FrameSide, Sets] | Consideration[Meeting, Sets], ...]] = (
+TABLE: Final[tuple[Consideration[FrameFigures, Sets] | Consideration[JointFigures, Sets], ...]] = (
     Consideration(
         "smear", "meeting", _smear,
         lambda sets: (sets.smear_px, sets.exposures.aim.shutter_s),

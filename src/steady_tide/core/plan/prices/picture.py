@@ -8,7 +8,7 @@ from steady_tide.core.endurance.heat import minutes_to_limit
 from steady_tide.core.habits import celsius, metres
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.motion.blur import flat_port_fov_deg
-from steady_tide.core.plan.physics.sides import FrameSide, Meeting, Sets
+from steady_tide.core.plan.physics.figures import FrameFigures, JointFigures, Sets
 from steady_tide.core.plan.prices.book import BOOK, Prices
 from steady_tide.core.plan.prices.consideration import DIM_EV100, Consideration, Figures, constant, over
 from steady_tide.core.plan.problem.situation import Situation
@@ -29,12 +29,12 @@ AIRY_LIMIT_PX: Final = threshold("diffraction.unseen")
 MOST_HEIGHT_WISHES: Final = threshold("height.most-wishes")
 
 
-def _noise(meeting: Meeting, prices: Prices) -> Floats:
-    wanted, seen, weights = float(np.log2(WANTED_SNR)), meeting.seen, ("noise.expected", "noise.dark")
+def _noise(meeting: JointFigures, prices: Prices) -> Floats:
+    wanted, interaction, weights = float(np.log2(WANTED_SNR)), meeting.interaction, ("noise.expected", "noise.dark")
     # SNR gains half a stop with each stop of photosites, so that each counts once in half doublings.
     gained = meeting.frames.log2_photosites
     total: Floats = constant(0.0)
-    for per_photosite, weight in zip((seen.snr_aim, seen.snr_dark), weights, strict=True):
+    for per_photosite, weight in zip((interaction.snr_aim, interaction.snr_dark), weights, strict=True):
         short = np.asarray(2.0 * (wanted - per_photosite) - gained)
         np.maximum(short, 0.0, out=short)
         np.minimum(short, MOST_NOISE, out=short)
@@ -44,14 +44,14 @@ def _noise(meeting: Meeting, prices: Prices) -> Floats:
 
 
 def _noise_figures(sets: Sets) -> Figures:
-    return (np.exp2(sets.meeting.log2_snr(sets.meeting.seen.snr_aim)),)
+    return (np.exp2(sets.meeting.log2_snr(sets.meeting.interaction.snr_aim)),)
 
 
 def _noise_words(_: Situation, snr: float) -> str:
     return f"signal to noise {snr:.0f} at mid grey (40 is excellent, 10 acceptable)"
 
 
-def _missing(frames: FrameSide, _: Prices) -> Floats:
+def _missing(frames: FrameFigures, _: Prices) -> Floats:
     return np.asarray(2.0 * np.log2(np.maximum(1.0 / frames.have_over_need, 1.0)))
 
 
@@ -63,18 +63,18 @@ def _pixels_words(_: Situation, have: float) -> str:
     return f"{have:.2f}× the pixels across that the film needs"
 
 
-def _short_of_wish(frames: FrameSide, _: Prices) -> Floats:
+def _short_of_wish(frames: FrameFigures, _: Prices) -> Floats:
     wish = WANTED_PIXELS[frames.situation.stance.resolution]
     return np.log2(np.clip(wish / frames.have_over_need, 1.0, wish))
 
 
-def _spare(frames: FrameSide, prices: Prices) -> Floats:
+def _spare(frames: FrameFigures, prices: Prices) -> Floats:
     taste = frames.situation.stance.resolution
     spare = np.log2(np.maximum(frames.have_over_need / WANTED_PIXELS[taste], 1.0))
     return np.asarray(prices(f"pixels-spare.taste.{taste}") * spare)
 
 
-def _view(frames: FrameSide, prices: Prices) -> Floats:
+def _view(frames: FrameFigures, prices: Prices) -> Floats:
     brief = frames.situation.brief
 
     def price(kind: str) -> float:
@@ -104,7 +104,7 @@ def wants_height(situation: Situation) -> float:
     return float(sum(wishes)) if not brief.at_intervals else 0.0
 
 
-def _height(frames: FrameSide, prices: Prices) -> Floats:
+def _height(frames: FrameFigures, prices: Prices) -> Floats:
     worth = wants_height(frames.situation)
     if not worth:
         return constant(0.0)
@@ -115,7 +115,7 @@ def _height_words(_: Situation, share: float) -> str:
     return f"reads {share:.0%} of the sensor's height"
 
 
-def _aliased(frames: FrameSide, _: Prices) -> Floats:
+def _aliased(frames: FrameFigures, _: Prices) -> Floats:
     return -np.log2(frames.photosite_share)
 
 
@@ -136,7 +136,7 @@ def _view_words(situation: Situation, view_deg: float) -> str:
     return f"{view_deg:.0f}° across{behind}, for {seen}"
 
 
-def _focus(frames: FrameSide, _: Prices) -> Floats:
+def _focus(frames: FrameFigures, _: Prices) -> Floats:
     return np.asarray(1.0 * (frames.close_focus_m > frames.situation.brief.subject_distance_m))
 
 
@@ -145,20 +145,20 @@ def _focus_words(situation: Situation, passage: float, nearest: float) -> str:
     return f"{lens.label} focuses from {metres(nearest)}, subject at {metres(situation.brief.subject_distance_m)}"
 
 
-def _sensor_share(frames: FrameSide, _: Prices) -> Floats:
+def _sensor_share(frames: FrameFigures, _: Prices) -> Floats:
     return -np.log2(frames.sensor_share)
 
 
-def _diffraction(frames: FrameSide, _: Prices) -> Floats:
+def _diffraction(frames: FrameFigures, _: Prices) -> Floats:
     return over(np.log2(frames.airy_px / AIRY_LIMIT_PX))
 
 
-def _untuned(frames: FrameSide, _: Prices) -> Floats:
+def _untuned(frames: FrameFigures, _: Prices) -> Floats:
     dim = float(frames.situation.aim_ev100 < DIM_EV100)
     return np.asarray(dim * (1.0 - frames.tuned))
 
 
-def battery_minutes(frames: FrameSide) -> Floats:
+def battery_minutes(frames: FrameFigures) -> Floats:
     """Minutes one cell lasts at this draw and temperature; a drone's flight less its reserve."""
     given = frames.situation.given
     if given.device.flight_minutes is not None:
@@ -167,7 +167,7 @@ def battery_minutes(frames: FrameSide) -> Floats:
     return np.asarray(60.0 * (given.cell_wh + given.bank_wh) / frames.draw_w)
 
 
-def _power(frames: FrameSide, _: Prices) -> Floats:
+def _power(frames: FrameFigures, _: Prices) -> Floats:
     return np.log2(1.0 + frames.situation.brief.running_minutes / battery_minutes(frames))
 
 
@@ -176,12 +176,12 @@ def _power_words(situation: Situation, draw: float, minutes: float) -> str:
     return f"{draw:.1f} W: {what} {minutes:.0f} min, {situation.brief.running_minutes:g} min wanted"
 
 
-def _heat(frames: FrameSide, _: Prices) -> Floats:
+def _heat(frames: FrameFigures, _: Prices) -> Floats:
     minutes = np.maximum(heat_minutes(frames), 0.1)
     return np.log2(np.maximum(frames.situation.brief.running_minutes / minutes, 1.0))
 
 
-def heat_minutes(frames: FrameSide) -> Floats:
+def heat_minutes(frames: FrameFigures) -> Floats:
     """Minutes one run lasts before the body stops for heat; infinite where it never does."""
     situation = frames.situation
     body = situation.given.body
@@ -197,7 +197,7 @@ def _heat_words(situation: Situation, draw: float, minutes: float) -> str:
     return f"{draw:.1f} W at {celsius(brief.temperature_c)} {lasts}, {brief.running_minutes:g} min wanted"
 
 
-TABLE: Final[tuple[Consideration[FrameSide, Sets] | Consideration[Meeting, Sets], ...]] = (
+TABLE: Final[tuple[Consideration[FrameFigures, Sets] | Consideration[JointFigures, Sets], ...]] = (
     Consideration(
         "noise", "meeting", _noise, _noise_figures, _noise_words,
         (Setting.SHUTTER, Setting.ND_FILTER, Setting.FRAME_RATE, Setting.RESOLUTION, Setting.VIEW),

@@ -5,7 +5,7 @@ from typing import Final
 
 import numpy as np
 
-from steady_tide.core.image.budget import bits_per_pixel, gb_per_hour, needed_card_mb_s
+from steady_tide.core.image.bit_rate import bits_per_pixel, gb_per_hour, needed_card_mb_s
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.physics.space import DeviceSpace, Recordings
 from steady_tide.core.plan.prices.book import Prices

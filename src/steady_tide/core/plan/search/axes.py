@@ -7,7 +7,7 @@ import numpy as np
 
 from steady_tide.core.kit.settings import Setting, settings_that
 from steady_tide.core.plan.physics.columns import Column
-from steady_tide.core.plan.physics.scene import SceneSpace
+from steady_tide.core.plan.physics.scene_space import SceneSpace
 from steady_tide.core.plan.problem.wishes import Pins
 from steady_tide.core.plan.search.costs import Allowed
 from steady_tide.core.quantities import Bools, Floats, Ints

@@ -10,8 +10,8 @@ from typing import Any, Final, NamedTuple
 import numpy as np
 
 from steady_tide.core.memo import Memo
-from steady_tide.core.plan.physics.scene import SceneSpace
-from steady_tide.core.plan.physics.sides import ExposureSide, FrameSide, Meeting, Seen
+from steady_tide.core.plan.physics.figures import ExposureFigures, FrameFigures, Interaction, JointFigures
+from steady_tide.core.plan.physics.scene_space import SceneSpace
 from steady_tide.core.plan.physics.space import WITHIN, DeviceSpace, Frames
 from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
 from steady_tide.core.plan.prices.book import Prices
@@ -60,7 +60,7 @@ def reshaped(frames: Frames, shape: tuple[int, ...]) -> Frames:
     return Frames(*(getattr(frames, name).reshape(shape) for name in ("mode", "view", "level", "aperture", "passage")))
 
 
-class Kin(NamedTuple):
+class PairGroups(NamedTuple):
     """ISO pairs that an automatic shutter answers alike: C kinds of P pairs.
 
     of: the kind of each pair (P,), in order. first: one pair of each kind (C,), where it starts.
@@ -70,7 +70,7 @@ class Kin(NamedTuple):
     first: Ints
 
     @classmethod
-    def among(cls, pairs: Floats, programme: str) -> "Kin":
+    def among(cls, pairs: Floats, programme: str) -> "PairGroups":
         """Where the shutter moves before ISO does, only the floor matters; pairs of one floor stand together."""
         new = np.ones(len(pairs), dtype=bool)
         if programme == "shutter-first":
@@ -90,13 +90,13 @@ class BiasCosts(NamedTuple):
     """Exposures through one passage under one bias.
 
     fixed: what those with a fixed shutter cost but for the rate, shape (S, G, P). automatic: what those with an
-    automatic one cost at each rate, shape (R, G, P). seen: what frames see of these, by kind of ISO pairs, shape
-    (R, G, C); None where there are none.
+    automatic one cost at each rate, shape (R, G, P). interaction: what frames see of these, by group of ISO pairs,
+    shape (R, G, C); None where there are none.
     """
 
     fixed: Floats
     automatic: Floats
-    seen: Seen | None
+    interaction: Interaction | None
 
 
 class Met(NamedTuple):
@@ -121,7 +121,7 @@ class SceneCosts:
     def frame(self) -> Floats:
         """What each frame costs by itself, shape (K,)."""
         frames = self.device.frames
-        return summed(OF_FRAMES, FrameSide(self.space, frames), self.prices, frames.mode.shape)
+        return summed(OF_FRAMES, FrameFigures(self.space, frames), self.prices, frames.mode.shape)
 
     @cached_property
     def passages(self) -> "list[PassageCosts]":
@@ -139,7 +139,7 @@ class SceneCosts:
         return summed(tuple(OF_RECORDINGS.values()), choice, self.prices, choice.rows.mode.shape)
 
 
-class Looks(NamedTuple):
+class FrameGroups(NamedTuple):
     """Frames that look at an exposure alike, n of them: all that meets it is the same, only their rates differ.
 
     first: one frame of each look (n,). of: the look of each frame (k,). order, starts: frames by look.
@@ -151,8 +151,8 @@ class Looks(NamedTuple):
     starts: Ints
 
     @classmethod
-    def among(cls, look: Ints) -> "Looks":
-        """Looks by their numbers, see `DeviceSpace.look`."""
+    def among(cls, look: Ints) -> "FrameGroups":
+        """Groups by their numbers, see `DeviceSpace.look`."""
         _, first, of = np.unique(look, return_index=True, return_inverse=True)
         order = np.argsort(of, kind="stable")
         return cls(first, of, order, np.searchsorted(of[order], np.arange(len(first))))
@@ -183,7 +183,7 @@ class PassageCosts:
         self.frames = space.device.frames.take(self.rows)
         self.rates, self.starts, self.rate = np.unique(np.sort(rate_of), return_index=True, return_inverse=True)
         pairs = space.device.iso_pairs
-        self.kin = Kin.among(pairs, space.situation.device.exposure_programme)
+        self.pair_groups = PairGroups.among(pairs, space.situation.device.exposure_programme)
         self.under = Memo(self._under)
         """Costs under a bias."""
         self._meeting = Memo(self._met_automatic)
@@ -196,13 +196,13 @@ class PassageCosts:
         return len(device.shutter_s), len(self.space.glass_stops), len(device.iso_pairs)
 
     @cached_property
-    def looks(self) -> Looks:
+    def frame_groups(self) -> FrameGroups:
         """Which frames meet exposures alike."""
-        return Looks.among(self.space.device.look[self.rows])
+        return FrameGroups.among(self.space.device.look[self.rows])
 
-    def _side(self, *, shutter: Ints, glass: Ints, pairs: Ints, rate: Ints, bias: float) -> ExposureSide:
+    def _exposure_figures(self, *, shutter: Ints, glass: Ints, pairs: Ints, rate: Ints, bias: float) -> ExposureFigures:
         floor, ceiling = self.space.device.iso_pairs[pairs].T
-        return ExposureSide(
+        return ExposureFigures(
             self.space,
             passage=self.passage,
             shutter=shutter,
@@ -217,27 +217,27 @@ class PassageCosts:
     def _paced(self) -> Floats:
         """What a fixed shutter costs at a rate, shape (R, S); infinite where it does not fit the frame."""
         numbers, rates = np.arange(len(self.space.device.shutter_s))[None, :], self.rates[:, None]
-        side = self._side(shutter=numbers, glass=ALL, pairs=ALL, rate=rates, bias=0.0)
-        found = summed(PACED, side, self.prices, (len(self.rates), numbers.size))
+        figures = self._exposure_figures(shutter=numbers, glass=ALL, pairs=ALL, rate=rates, bias=0.0)
+        found = summed(PACED, figures, self.prices, (len(self.rates), numbers.size))
         found[self.space.device.shutter_s > self.space.longest_s[rates] * WITHIN] = np.inf
         return found
 
     @cached_property
-    def _seen(self) -> Seen:
+    def _fixed_interaction(self) -> Interaction:
         """What frames see of fixed shutters, shape (1, S, G)."""
         shutters, glasses, _ = self.counts
         numbers, glass = np.arange(shutters)[None, :, None], np.arange(glasses)[None, None, :]
-        return self._side(shutter=numbers, glass=glass, pairs=ALL, rate=ALL, bias=0.0).seen
+        return self._exposure_figures(shutter=numbers, glass=glass, pairs=ALL, rate=ALL, bias=0.0).interaction
 
-    def _where_met(self, rows: Ints, seen: Seen, width: int, depth: int) -> Floats:
+    def _where_met(self, rows: Ints, interaction: Interaction, width: int, depth: int) -> Floats:
         """What some frames cost where they meet exposures, shape (rows, width, depth)."""
-        frames = FrameSide(self.space, reshaped(self.frames.take(rows), (-1, 1, 1)))
-        return summed(OF_MEETINGS, Meeting(frames, seen), self.prices, (len(rows), width, depth))
+        frames = FrameFigures(self.space, reshaped(self.frames.take(rows), (-1, 1, 1)))
+        return summed(OF_MEETINGS, JointFigures(frames, interaction), self.prices, (len(rows), width, depth))
 
     @cached_property
     def _met(self) -> Floats:
         """What looks and fixed shutters cost where they meet, shape (n, S, G)."""
-        return self._where_met(self.looks.first, self._seen, *self.counts[:2])
+        return self._where_met(self.frame_groups.first, self._fixed_interaction, *self.counts[:2])
 
     def _under(self, bias: float) -> BiasCosts:
         shutters, glasses, pairs = self.counts
@@ -245,23 +245,23 @@ class PassageCosts:
         numbers = np.arange(shutters)[:, None, None]
         fixed = np.zeros((shutters, glasses, pairs))
         if shutters:
-            side = self._side(shutter=numbers, glass=glass, pairs=every, rate=ALL, bias=bias)
-            fixed = summed(UNPACED, side, self.prices, (shutters, glasses, pairs))
+            figures = self._exposure_figures(shutter=numbers, glass=glass, pairs=every, rate=ALL, bias=bias)
+            fixed = summed(UNPACED, figures, self.prices, (shutters, glasses, pairs))
         if not self.space.situation.device.automatic_shutter:
             return BiasCosts(fixed, np.full((len(self.rates), glasses, pairs), np.inf), None)
         left, rates = np.full((1, 1, 1), -1), self.rates[:, None, None]
-        side = self._side(shutter=left, glass=glass, pairs=every, rate=rates, bias=bias)
-        automatic = summed(OF_EXPOSURES, side, self.prices, (len(self.rates), glasses, pairs))
-        return BiasCosts(fixed, automatic, side.seen.at(self.kin.first))
+        figures = self._exposure_figures(shutter=left, glass=glass, pairs=every, rate=rates, bias=bias)
+        automatic = summed(OF_EXPOSURES, figures, self.prices, (len(self.rates), glasses, pairs))
+        return BiasCosts(fixed, automatic, figures.interaction.at(self.pair_groups.first))
 
     def _met_automatic(self, bias: float) -> Floats:
         """Frames that look alike, at rates at which the exposures are seen alike, are one."""
-        seen, shape = self.under(bias).seen, (self.counts[1], len(self.kin.first))
-        if seen is None:
+        interaction, shape = self.under(bias).interaction, (self.counts[1], len(self.pair_groups.first))
+        if interaction is None:
             return np.full((len(self.rows), *shape), np.inf)
-        alike = seen.alike(len(self.rates))[self.rate]
-        _, first, of = np.unique(self.looks.of * len(self.rates) + alike, return_index=True, return_inverse=True)
-        return self._where_met(first, seen.take(self.rate[first]), *shape)[of]
+        alike = interaction.alike(len(self.rates))[self.rate]
+        _, first, of = np.unique(self.frame_groups.of * len(self.rates) + alike, return_index=True, return_inverse=True)
+        return self._where_met(first, interaction.take(self.rate[first]), *shape)[of]
 
     def reduced(self, bias: float, allowed: Allowed) -> Reduced:
         """The least cost of allowed exposures over the ISO pairs that frames cannot tell apart."""
@@ -270,9 +270,9 @@ class PassageCosts:
         if allowed.shutter[:-1].any():
             fixed = _masked(costs.fixed, allowed).min(axis=2)
             fixed[~allowed.shutter[:-1]] = np.inf
-        automatic = np.full((len(self.rates), self.counts[1], len(self.kin.first)), np.inf)
+        automatic = np.full((len(self.rates), self.counts[1], len(self.pair_groups.first)), np.inf)
         if allowed.shutter[-1]:
-            automatic = np.minimum.reduceat(_masked(costs.automatic, allowed), self.kin.first, axis=2)
+            automatic = np.minimum.reduceat(_masked(costs.automatic, allowed), self.pair_groups.first, axis=2)
         return Reduced(bias, allowed, fixed, automatic)
 
     def of_frames(self, least: Reduced) -> Floats:
@@ -280,7 +280,7 @@ class PassageCosts:
         found = np.full(len(self.rows), np.inf)
         if least.allowed.shutter[:-1].any():
             met = (self._met + least.fixed).min(axis=2)
-            found = (met[self.looks.of] + self._paced[self.rate]).min(axis=1)
+            found = (met[self.frame_groups.of] + self._paced[self.rate]).min(axis=1)
         if least.allowed.shutter[-1]:
             met = self._meeting(least.bias) + least.automatic[self.rate]
             found = np.minimum(found, met.min(axis=(1, 2)))
@@ -303,15 +303,15 @@ class PassageCosts:
 
     def _met_by_few(self, bias: float, rows: Ints) -> tuple[Floats, Floats]:
         """What some rows cost where they meet exposures: fixed (rows, S, G), automatic (rows, G, C)."""
-        seen, shape = self.under(bias).seen, (self.counts[1], len(self.kin.first))
-        fixed = self._where_met(rows, self._seen, *self.counts[:2])
-        if seen is None:
+        interaction, shape = self.under(bias).interaction, (self.counts[1], len(self.pair_groups.first))
+        fixed = self._where_met(rows, self._fixed_interaction, *self.counts[:2])
+        if interaction is None:
             return fixed, np.full((len(rows), *shape), np.inf)
-        return fixed, self._where_met(rows, seen.take(self.rate[rows]), *shape)
+        return fixed, self._where_met(rows, interaction.take(self.rate[rows]), *shape)
 
     def met(self, bias: float, at: int) -> Met:
         """Where the frame in row `at` meets exposures; all frames are worked out."""
-        return Met(self._met[self.looks.of[at]], self._meeting(bias)[at])
+        return Met(self._met[self.frame_groups.of[at]], self._meeting(bias)[at])
 
     def met_alone(self, bias: float, at: int) -> Met:
         """The same, worked out for this frame alone."""
@@ -323,13 +323,13 @@ class PassageCosts:
         costs = self.under(bias)
         fixed, automatic = costs.fixed, np.full((1, *costs.automatic.shape[1:]), np.inf)
         if fixed.size:
-            order = self.looks.order
+            order = self.frame_groups.order
             paced = frame[order][:, None] + self._paced[self.rate[order]]
-            by_look = np.minimum.reduceat(paced, self.looks.starts, axis=0)
+            by_look = np.minimum.reduceat(paced, self.frame_groups.starts, axis=0)
             fixed = fixed + (self._met + by_look[:, :, None]).min(axis=0)[:, :, None]
         if self.space.situation.device.automatic_shutter:
             met = np.minimum.reduceat(self._meeting(bias) + frame[:, None, None], self.starts, axis=0)
-            automatic = (costs.automatic + met[:, :, self.kin.of]).min(axis=0)[None]
+            automatic = (costs.automatic + met[:, :, self.pair_groups.of]).min(axis=0)[None]
         return np.concatenate([fixed, automatic])
 
     def exposure_of(self, least: Reduced, at: int, met: Met) -> tuple[int, int, int]:
@@ -344,17 +344,17 @@ class PassageCosts:
         else:
             glass, kind = divmod(first_least(automatic.reshape(-1)), automatic.shape[1])
             shutter = len(costs.fixed)
-            pairs = np.where(self.kin.of == kind, costs.automatic[self.rate[at], glass], np.inf)
+            pairs = np.where(self.pair_groups.of == kind, costs.automatic[self.rate[at], glass], np.inf)
         return shutter, glass, first_least(np.where(least.allowed.pair, pairs, np.inf))
 
     def frames_of(self, bias: float, shutter: int, glass: int, pair: int) -> Floats:
         """What one exposure costs with each frame (k,). shutter: S for the automatic one."""
         costs = self.under(bias)
         if shutter < len(costs.fixed):
-            met = self._met[self.looks.of, shutter, glass] + self._paced[self.rate, shutter]
+            met = self._met[self.frame_groups.of, shutter, glass] + self._paced[self.rate, shutter]
             return np.asarray(costs.fixed[shutter, glass, pair] + met)
         own = costs.automatic[self.rate, glass, pair]
-        return np.asarray(own + self._meeting(bias)[:, glass, self.kin.of[pair]])
+        return np.asarray(own + self._meeting(bias)[:, glass, self.pair_groups.of[pair]])
 
 
 def _masked(costs: Floats, allowed: Allowed) -> Floats:

@@ -13,7 +13,7 @@ import numpy as np
 
 from steady_tide.core.kit.settings import SETTINGS, Decided, Setting, Value
 from steady_tide.core.memo import Memo
-from steady_tide.core.plan.physics.sides import ExposureSide, FrameSide, Sets
+from steady_tide.core.plan.physics.figures import ExposureFigures, FrameFigures, Sets
 from steady_tide.core.plan.prices.recording import RecordingChoice
 from steady_tide.core.plan.problem.wishes import Pins
 from steady_tide.core.plan.search.axes import Axes
@@ -295,7 +295,7 @@ class Landscape:
         frames = self.device.frames.take(_numbers([point.frame for point in points]))
         shutter, glass, pair = self.axes.places(_numbers([point.exposure for point in points]))
         floor, ceiling = self.device.iso_pairs[pair].T
-        exposures = ExposureSide(
+        exposures = ExposureFigures(
             self.space,
             passage=frames.passage,
             shutter=np.array(self.device.shutters)[shutter],
@@ -305,7 +305,7 @@ class Landscape:
             rate=self.device.rate_of_mode[frames.mode],
             bias=np.array([self.biases[point.profile] for point in points]),
         )
-        return Sets(FrameSide(self.space, frames), exposures)
+        return Sets(FrameFigures(self.space, frames), exposures)
 
     def recordings(self, points: Sequence[Point]) -> RecordingChoice:
         """Recordings of some sets."""

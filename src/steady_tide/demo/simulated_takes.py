@@ -7,13 +7,13 @@ from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from steady_tide.core.footage.causes import codec_of
-from steady_tide.core.footage.recorded import recorded
+from steady_tide.core.footage.expected_recording import recorded
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.picture.shot import Shot
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.demo.footage import Story, setup_of
 from steady_tide.demo.load import DAY
-from steady_tide.desk.footage.holding import Holding
+from steady_tide.desk.footage.comparing import Comparing
 from steady_tide.desk.workplace import Workplace
 from steady_tide.media.camera import Recording, Truth, shoot
 from steady_tide.media.plates import plate
@@ -25,13 +25,13 @@ def film(at: Workplace, shoot_id: UUID, story: Story, to: Path) -> Truth:
 
     Raises LookupError where that camera has no set there.
     """
-    holding = Holding(at)
-    one = holding.set_of(setup_of(at.rows, shoot_id, story), None)
+    comparing = Comparing(at)
+    one = comparing.set_of(setup_of(at.rows, shoot_id, story), None)
     if one is None:
         raise LookupError(f"{story.device} has no set for {story.scene}")
     values = {**one.values, **{Setting(name): value for name, value in story.dial.items()}}
     shot = _shaken(recorded(Spaces(), one.problem, values, one.light, one.plate).shot, story.shakes)
-    over = holding.planner.skies.over(at.rows.get(ShootRow, shoot_id))
+    over = comparing.planner.skies.over(at.rows.get(ShootRow, shoot_id))
     zone = ZoneInfo("UTC" if over is None else over.sky.zone)
     return shoot(plate(shot.plate), shot, story.happening, _recording(values, story, zone), to)
 

@@ -9,7 +9,7 @@ import numpy as np
 from steady_tide.core.kit.body import ColourProfile
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.memo import Memo
-from steady_tide.core.plan.physics.sides import Sets
+from steady_tide.core.plan.physics.figures import Sets
 from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
 from steady_tide.core.plan.prices.book import BOOK, Price
 from steady_tide.core.plan.prices.recording import RecordingChoice
@@ -45,7 +45,7 @@ class Fact(NamedTuple):
         return (OF_SETS.get(self.key) or OF_RECORDINGS[self.key]).about
 
 
-class Looked:
+class Candidates:
     """Whole sets of one landscape, all worked out at once."""
 
     def __init__(self, landscape: Landscape, points: Sequence[Point]) -> None:

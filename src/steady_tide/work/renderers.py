@@ -21,7 +21,7 @@ class Painting:
     def __init__(self, processes: int, *, patience_s: float = PATIENCE_S) -> None:
         self.processes = Processes(
             processes,
-            name="painter",
+            name="renderer",
             preload="steady_tide.media.pictures",
             patience_s=patience_s,
             most_cpu_s=MOST_CPU_S,

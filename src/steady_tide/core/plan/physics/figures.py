@@ -14,7 +14,7 @@ import numpy as np
 from steady_tide.core.exposure.automatic import InStops, exposed_in_stops
 from steady_tide.core.image.noise import log2_mid_grey_snr
 from steady_tide.core.motion.blur import angular_rate, blur_px
-from steady_tide.core.plan.physics.scene import SceneSpace
+from steady_tide.core.plan.physics.scene_space import SceneSpace
 from steady_tide.core.plan.physics.space import Frames
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import Bools, Floats, Ints
@@ -29,7 +29,7 @@ VIGNETTE_OVER_DEG: Final = threshold("glass.vignette-over")
 """View angle from which stacked filters may show in the corners, and how much wider they surely do. **Assumed**."""
 
 
-class FrameSide:
+class FrameFigures:
     """Frames, shape F: figures that no exposure changes."""
 
     def __init__(self, space: SceneSpace, frames: Frames) -> None:
@@ -171,7 +171,7 @@ class FrameSide:
         return np.asarray(left / float(self.situation.brief.delivery.timeline_rate) * self.focal_px)
 
 
-class Seen(NamedTuple):
+class Interaction(NamedTuple):
     """What a frame sees of an exposure: through this alone frames and exposures meet.
 
     glass: which way to fit ND. shutter: in the light aimed at [log2 s]. snr_aim, snr_dark: at mid grey of one
@@ -187,13 +187,13 @@ class Seen(NamedTuple):
     def _figures(self) -> tuple[Floats, Floats, Floats]:
         return self.shutter, self.snr_aim, self.snr_dark
 
-    def take(self, rows: Ints) -> "Seen":
+    def take(self, rows: Ints) -> "Interaction":
         """What stands in these rows of the first axis; what has one row, as glass has, stands for all."""
-        return Seen(self.glass, *(column if len(column) == 1 else column[rows] for column in self._figures))
+        return Interaction(self.glass, *(column if len(column) == 1 else column[rows] for column in self._figures))
 
-    def at(self, pairs: Ints) -> "Seen":
+    def at(self, pairs: Ints) -> "Interaction":
         """What stands at these places of the last axis; what has one stands for all."""
-        return Seen(self.glass, *(one if one.shape[-1] == 1 else one[..., pairs] for one in self._figures))
+        return Interaction(self.glass, *(one if one.shape[-1] == 1 else one[..., pairs] for one in self._figures))
 
     def alike(self, rows: int) -> Ints:
         """Which of so many rows of the first axis are seen alike: a number for each (rows,)."""
@@ -205,7 +205,7 @@ class Seen(NamedTuple):
         return np.array([numbers.setdefault(key, len(numbers)) for key in keys], dtype=np.intp)
 
 
-class ExposureSide:
+class ExposureFigures:
     """Exposures, shape X, through some passages and with some bias: figures that no frame changes.
 
     shutter: number of a fixed shutter, or -1 where it is automatic, which then takes `rate`. floor, ceiling: ISO.
@@ -349,18 +349,18 @@ class ExposureSide:
         )
 
     @cached_property
-    def seen(self) -> Seen:
+    def interaction(self) -> Interaction:
         """What a frame sees of these exposures."""
         in_dark = self.log2_snr(self.light[0], self.dark.shutter)
-        return Seen(self.glass, self.aim.shutter, self.log2_snr(self.light[1], self.aim.shutter), in_dark)
+        return Interaction(self.glass, self.aim.shutter, self.log2_snr(self.light[1], self.aim.shutter), in_dark)
 
 
-class Meeting:
+class JointFigures:
     """Frames with what they see of exposures, in the shape their shapes broadcast to."""
 
-    def __init__(self, frames: FrameSide, seen: Seen) -> None:
+    def __init__(self, frames: FrameFigures, interaction: Interaction) -> None:
         self.frames = frames
-        self.seen = seen
+        self.interaction = interaction
         self.space = frames.space
         self.situation: Situation = frames.situation
 
@@ -371,7 +371,7 @@ class Meeting:
     @cached_property
     def nd_trouble(self) -> Floats:
         """Flaws of the fitted filters that this view shows, and how far a stack reaches into a wide view."""
-        space, glass = self.space, self.seen.glass
+        space, glass = self.space, self.interaction.glass
         flawed = space.glass_flawed[glass] + space.glass_flawed_long[glass] * self.frames.view_long
         stacked = np.maximum(space.glass_count[glass] - 1.0, 0.0)
         wide = np.clip((self.frames.view_deg - VIGNETTE_FROM_DEG) / VIGNETTE_OVER_DEG, 0.0, 1.0)
@@ -381,16 +381,16 @@ class Meeting:
 class Sets:
     """Whole sets: frames and exposures of one shape, set by set."""
 
-    def __init__(self, frames: FrameSide, exposures: ExposureSide) -> None:
+    def __init__(self, frames: FrameFigures, exposures: ExposureFigures) -> None:
         self.frames = frames
         self.exposures = exposures
         self.space = frames.space
         self.situation: Situation = frames.situation
 
     @cached_property
-    def meeting(self) -> Meeting:
+    def meeting(self) -> JointFigures:
         """Frames with what they see of their exposures."""
-        return Meeting(self.frames, self.exposures.seen)
+        return JointFigures(self.frames, self.exposures.interaction)
 
     def snr(self, scene_ev100: float, chosen: InStops) -> Floats:
         """SNR at mid grey of a delivered pixel in a light [EV at ISO 100]."""

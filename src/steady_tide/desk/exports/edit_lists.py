@@ -8,10 +8,10 @@ from uuid import UUID
 import numpy as np
 
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.footage.comparison import measured_signs
 from steady_tide.core.footage.expected import curve_of_shot, scene_under
+from steady_tide.core.footage.expected_recording import recorded
 from steady_tide.core.footage.grading import Grade, graded, suggested
-from steady_tide.core.footage.held import seen_of
-from steady_tide.core.footage.recorded import recorded
 from steady_tide.core.footage.selects import Selects
 from steady_tide.core.picture.shot import Shot
 from steady_tide.core.picture.tone import Curve
@@ -19,7 +19,7 @@ from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.reading.reading import Reading
 from steady_tide.desk.footage.clips import reading_of
-from steady_tide.desk.footage.holding import Holding, Set
+from steady_tide.desk.footage.comparing import Comparing, Set
 from steady_tide.desk.workplace import Workplace
 from steady_tide.formats.cube import cube_text
 from steady_tide.formats.handover import Handed, table, timeline
@@ -38,7 +38,7 @@ def grades(spaces: Spaces, one: Set, reading: Reading) -> tuple[Grade, Shot]:
     shot = recorded(spaces, one.problem, one.values, one.light, one.plate).shot
     scene = scene_under(plate(one.plate), shot)
     ends = [moment.high - moment.low for moment in reading.over_time]
-    return suggested(seen_of(reading, shot, scene), scene, sum(ends) / len(ends) if ends else 1.0), shot
+    return suggested(measured_signs(reading, shot, scene), scene, sum(ends) / len(ends) if ends else 1.0), shot
 
 
 def corrected(_: Spaces, picture: bytes, grade: Grade, curve: Curve) -> bytes:
@@ -55,7 +55,7 @@ class Handing:
     def __init__(self, at: Workplace) -> None:
         self.at = at
         self.rows = at.rows
-        self.holding = Holding(at)
+        self.comparing = Comparing(at)
 
     def grade(self, clip_id: UUID) -> Grade | None:
         """The correction suggested for a clip; None while it belongs to no set."""
@@ -118,7 +118,7 @@ class Handing:
         reading = reading_of(row)
         if reading is None or row.setup_id is None:
             return None
-        one = self.holding.set_of(self.rows.get(SetupRow, row.setup_id), self.holding.take_of(row))
+        one = self.comparing.set_of(self.rows.get(SetupRow, row.setup_id), self.comparing.take_of(row))
         if one is None:
             return None
         try:

@@ -38,7 +38,7 @@ class Hour(NamedTuple):
 
 
 @dataclass(frozen=True)
-class Try:
+class Intervention:
     """A change and the problem it makes."""
 
     key: str
@@ -56,10 +56,10 @@ class Try:
 
 def tries(
     problem: PlanningProblem, plan: Plan, needs: set[Need], others: Sequence[Device], hours: Sequence[Hour]
-) -> Iterator[Try]:
+) -> Iterator[Intervention]:
     """Changes worth planning with, the likeliest first."""
     have = {item.key for item in problem.bag}
-    makers: list[tuple[Need, Callable[[], Iterator[Try]]]] = [
+    makers: list[tuple[Need, Callable[[], Iterator[Intervention]]]] = [
         ("housing", lambda: _housing(problem)),
         ("less-light", lambda: _filters(problem, plan)),
         ("more-light", lambda: _lamps(problem)),
@@ -75,9 +75,11 @@ def tries(
     if needs & {"less-light", "more-light"}:
         yield from _without(problem)
         for hour in hours:
-            yield Try("hour", "hour", f"Begin at {hour.told}", problem.otherwise(brief=hour.brief), start=hour.start)
+            yield Intervention(
+                "hour", "hour", f"Begin at {hour.told}", problem.otherwise(brief=hour.brief), start=hour.start
+            )
     for device in _stand_ins(problem, others):
-        yield Try(f"camera-{device.key}", "camera", device.name, problem.otherwise(device=device, pins={}))
+        yield Intervention(f"camera-{device.key}", "camera", device.name, problem.otherwise(device=device, pins={}))
 
 
 def _stand_ins(problem: PlanningProblem, others: Sequence[Device]) -> list[Device]:
@@ -93,12 +95,14 @@ def with_item(problem: PlanningProblem, item: BagItem, **brief: object) -> Plann
     return problem.otherwise(bag=(*problem.bag, item), brief=changed)
 
 
-def _got(problem: PlanningProblem, item: BagItem, changes: Mapping[str, Any] | None = None) -> Try:
+def _got(problem: PlanningProblem, item: BagItem, changes: Mapping[str, Any] | None = None) -> Intervention:
     patch = {path: value for path, value in (changes or {}).items() if "." not in path}
-    return Try(item.key, "get", item.label, with_item(problem, item, **patch), item=item, changes=changes or {})
+    return Intervention(
+        item.key, "get", item.label, with_item(problem, item, **patch), item=item, changes=changes or {}
+    )
 
 
-def _housing(problem: PlanningProblem) -> Iterator[Try]:
+def _housing(problem: PlanningProblem) -> Iterator[Intervention]:
     """A housing for a depth that the bare body does not bear; with its window, where the bare lens was planned."""
     water = problem.brief.water
     assert water is not None, "asked only under water"
@@ -107,10 +111,10 @@ def _housing(problem: PlanningProblem) -> Iterator[Try]:
     changed = with_item(problem, item, water=water.model_copy(update={"port": port}))
     words = f"{item.label} takes {problem.device.name} to {metres(water.deepest_m)}."
     changes = {} if port == water.port else {"water.port": port}
-    yield Try(item.key, "get", item.label, changed, words, needed=True, item=item, changes=changes)
+    yield Intervention(item.key, "get", item.label, changed, words, needed=True, item=item, changes=changes)
 
 
-def _filters(problem: PlanningProblem, plan: Plan) -> Iterator[Try]:
+def _filters(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
     """The two ordinary filters about what the shutter is short by, besides those in the bag."""
     if problem.brief.water is not None:
         return
@@ -123,18 +127,18 @@ def _filters(problem: PlanningProblem, plan: Plan) -> Iterator[Try]:
         yield _got(problem, ordinary.nd_filter(stops, problem.device))
 
 
-def _lamps(problem: PlanningProblem) -> Iterator[Try]:
+def _lamps(problem: PlanningProblem) -> Iterator[Intervention]:
     """An ordinary lamp on the subject."""
     brief = problem.brief
     if brief.water is not None:
         lamp = ordinary.dive_lamp()
         changed = with_item(problem, lamp, water=brief.water.model_copy(update={"lamp": True}))
-        yield Try(lamp.key, "get", lamp.label, changed, item=lamp, changes={"water.lamp": True})
+        yield Intervention(lamp.key, "get", lamp.label, changed, item=lamp, changes={"water.lamp": True})
     elif _takes_panel(brief):
         panel = ordinary.pocket_panel()
         lit = _lit(brief, lamp_lux(at_1_m=panel.lux_at_1_m or 0.0, distance_m=brief.subject_distance_m))
         changed = with_item(problem, panel, light=lit)
-        yield Try(panel.key, "get", panel.label, changed, item=panel, changes={"light": lit.plain()})
+        yield Intervention(panel.key, "get", panel.label, changed, item=panel, changes={"light": lit.plain()})
 
 
 def _takes_panel(brief: Brief) -> bool:
@@ -150,7 +154,7 @@ def _lit(brief: Brief, added_lux: float) -> EvLight:
     return EvLight(ev100=round(both, 1), kelvin=round(level.kelvin), lamps=level.lamps)
 
 
-def _supports(problem: PlanningProblem) -> Iterator[Try]:
+def _supports(problem: PlanningProblem) -> Iterator[Intervention]:
     """A gimbal for who walks or stands, a tripod for who stands: of the bag where there is one, else to get."""
     brief, device = problem.brief, problem.device
     if brief.water is not None or device.kind == "drone" or brief.carried not in ("standing", "walking"):
@@ -163,7 +167,7 @@ def _supports(problem: PlanningProblem) -> Iterator[Try]:
             yield _got(problem, support, changes)
         else:
             changed = problem.otherwise(brief=brief.model_copy(update=changes))
-            yield Try(f"on-{support.carried}", "support", f"{own.label} of the bag", changed, changes=changes)
+            yield Intervention(f"on-{support.carried}", "support", f"{own.label} of the bag", changed, changes=changes)
 
 
 def _carries(item: BagItem, carried: str, device: Device) -> bool:
@@ -171,7 +175,7 @@ def _carries(item: BagItem, carried: str, device: Device) -> bool:
     return fits and item.condition != "unusable"
 
 
-def _cells(problem: PlanningProblem, plan: Plan) -> Iterator[Try]:
+def _cells(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
     """Cold-rated cells, as many as the running time takes."""
     if plan.measures is None:
         return
@@ -184,17 +188,17 @@ def _cells(problem: PlanningProblem, plan: Plan) -> Iterator[Try]:
     words = f"{label} would carry it through {brief.running_minutes:g} min, {minutes:.0f} min each."
     item = one.model_copy(update={"count": count})
     if short or brief.temperature_c < COLD_C:
-        yield Try(item.key, "get", label, with_item(problem, item), words=words, needed=short, item=item)
+        yield Intervention(item.key, "get", label, with_item(problem, item), words=words, needed=short, item=item)
 
 
-def _cards(problem: PlanningProblem, plan: Plan) -> Iterator[Try]:
+def _cards(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
     """A large, fast card."""
     item, short = ordinary.fast_card(problem.device), "cards-short" in {price.key for price in plan.prices}
     words = f"{item.label} would hold the scene." if short else ""
-    yield Try(item.key, "get", item.label, with_item(problem, item), words=words, needed=short, item=item)
+    yield Intervention(item.key, "get", item.label, with_item(problem, item), words=words, needed=short, item=item)
 
 
-def _nearer(problem: PlanningProblem) -> Iterator[Try]:
+def _nearer(problem: PlanningProblem) -> Iterator[Intervention]:
     """A metre nearer, or half the way: under water the light's own way gets shorter, and a lamp's."""
     brief = problem.brief
     if brief.water is None:
@@ -203,10 +207,12 @@ def _nearer(problem: PlanningProblem) -> Iterator[Try]:
     nearer = round(max(away - NEARER_M, away * NEAREST_SHARE), 2)
     changed = brief.model_copy(update={"subject_distance_m": nearer})
     label = f"Go nearer, to {metres(nearer)}"
-    yield Try("nearer", "nearer", label, problem.otherwise(brief=changed), changes={"subject_distance_m": nearer})
+    yield Intervention(
+        "nearer", "nearer", label, problem.otherwise(brief=changed), changes={"subject_distance_m": nearer}
+    )
 
 
-def _looks(problem: PlanningProblem, plan: Plan) -> Iterator[Try]:
+def _looks(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
     """Another look with a phone: the long lens, moved slowly on a gimbal."""
     long = next((view for view in problem.device.views if view.kind == "telephoto"), None)
     if long is None or plan.value(Setting.VIEW) == long.key:
@@ -215,16 +221,16 @@ def _looks(problem: PlanningProblem, plan: Plan) -> Iterator[Try]:
     changed = with_item(problem, item, carried="gimbal").otherwise(pins={**problem.pins, Setting.VIEW: long.key})
     label = f"{long.label} on a gimbal, moved slowly"
     by = {"carried": "gimbal"}
-    yield Try("long-and-slow", "look", label, changed, changes=by, setting=Setting.VIEW, value=long.key)
+    yield Intervention("long-and-slow", "look", label, changed, changes=by, setting=Setting.VIEW, value=long.key)
 
 
-def _without(problem: PlanningProblem) -> Iterator[Try]:
+def _without(problem: PlanningProblem) -> Iterator[Intervention]:
     """The filter off that was pinned on."""
     for setting in (Setting.ND_FILTER, Setting.COLOUR_FILTER):
         if problem.pins.get(setting, "none") != "none":
             pins = {name: value for name, value in problem.pins.items() if name is not setting}
             label = f"{SETTINGS[setting].label} as it comes"
-            yield Try(f"without-{setting}", "without", label, problem.otherwise(pins=pins), setting=setting)
+            yield Intervention(f"without-{setting}", "without", label, problem.otherwise(pins=pins), setting=setting)
 
 
 def runs_away(plan: Plan) -> float:

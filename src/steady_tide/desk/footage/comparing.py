@@ -9,11 +9,11 @@ from steady_tide.core.endurance.cells import cold_share
 from steady_tide.core.errors import BadInput
 from steady_tide.core.field.merging import Take
 from steady_tide.core.footage.causes import Planned
-from steady_tide.core.footage.endured import Endures
+from steady_tide.core.footage.comparison import Comparison, compared
 from steady_tide.core.footage.expected import scene_under
-from steady_tide.core.footage.held import HeldClip, held
+from steady_tide.core.footage.expected_recording import recorded
 from steady_tide.core.footage.lessons import Evidence
-from steady_tide.core.footage.recorded import recorded
+from steady_tide.core.footage.runtime import Endures
 from steady_tide.core.kit.bag import NdFilter
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.picture.shot import PlateName, Shot
@@ -45,32 +45,32 @@ class Set:
     endures: Endures = field(default_factory=Endures)
 
 
-def holds(spaces: Spaces, one: Set, reading: Reading) -> tuple[HeldClip, Shot, Taken]:
+def compare(spaces: Spaces, one: Set, reading: Reading) -> tuple[Comparison, Shot, Taken]:
     """A reading against a set: a question for whoever plans. The drawn scene is read where it is answered."""
     from steady_tide.media.plates import plate
 
     base = recorded(spaces, one.problem, one.values, one.light, one.plate)
     scene = scene_under(plate(one.plate), base.shot)
     planned = Planned(one.problem, one.values, one.light, one.plate, scene, base, one.before)
-    found, shot = held(spaces, planned, reading)
+    found, shot = compared(spaces, planned, reading)
     return found, shot, base
 
 
-class Holds(NamedTuple):
+class ComparisonResult(NamedTuple):
     """A clip against its set: what came of it, against which set, the shot it should have been, or why not.
 
     evidence: what it has to say of the kit; None where something else than planned was dialled in.
     """
 
-    found: HeldClip | None = None
+    found: Comparison | None = None
     against: str = ""
     shot: Shot | None = None
     why_not: str = ""
     evidence: Evidence | None = None
 
 
-class Holding:
-    """Holds one account's clips against their sets."""
+class Comparing:
+    """ComparisonResult one account's clips against their sets."""
 
     def __init__(self, at: Workplace) -> None:
         self.at = at
@@ -107,19 +107,19 @@ class Holding:
         measured = take is not None and take.light_from == "measured"
         return Set(of, problem, values, light, plate_for(brief), before, measured, endures_of(problem, outcome))
 
-    def hold(self, row: ClipRow, reading: Reading) -> "Holds":
+    def compare(self, row: ClipRow, reading: Reading) -> "ComparisonResult":
         """A clip against its set; where there is none, why not."""
         if row.setup_id is None:
-            return Holds(why_not="It belongs to no scene yet.")
+            return ComparisonResult(why_not="It belongs to no scene yet.")
         one = self.set_of(self.rows.get(SetupRow, row.setup_id), self.take_of(row))
         if one is None:
-            return Holds(why_not="Its scene has no set; settle it on the bench first.")
+            return ComparisonResult(why_not="Its scene has no set; settle it on the bench first.")
         try:
-            found, shot, taken = self.at.shared.planners.ask(holds, one, reading)
+            found, shot, taken = self.at.shared.planners.ask(compare, one, reading)
         except BadInput as error:
-            return Holds(against=one.of, why_not="; ".join(problem.message for problem in error.problems))
+            return ComparisonResult(against=one.of, why_not="; ".join(problem.message for problem in error.problems))
         evidence = None if _dialled_otherwise(found) else evidence_of(row, one, found, taken)
-        return Holds(found, one.of, shot, evidence=evidence)
+        return ComparisonResult(found, one.of, shot, evidence=evidence)
 
     def take_of(self, row: ClipRow) -> Take | None:
         """The noted take that a clip is, if any."""
@@ -145,12 +145,12 @@ def endures_of(problem: PlanningProblem, plan: Plan) -> Endures:
     )
 
 
-def _dialled_otherwise(found: HeldClip) -> bool:
+def _dialled_otherwise(found: Comparison) -> bool:
     """Whether its likeliest cause is a value that was not the planned one."""
     return bool(found.causes) and found.causes[0].cause.kind == "setting"
 
 
-def evidence_of(row: ClipRow, one: Set, found: HeldClip, taken: Taken) -> Evidence:
+def evidence_of(row: ClipRow, one: Set, found: Comparison, taken: Taken) -> Evidence:
     """What a clip has to say of the kit it was filmed with."""
     problem, values = one.problem, one.values
     situation = Situation.of(problem)

@@ -23,7 +23,7 @@ from steady_tide.store.repositories.shoots import taken_to
 from steady_tide.store.tables import DeviceRow, SceneRow, SetupRow, ShootRow
 
 
-class Asking:
+class Advice:
     """One account's questions. Nothing is changed by asking, except by `match` and `take_presets`."""
 
     def __init__(self, at: Workplace) -> None:
@@ -140,6 +140,6 @@ class Asking:
                 taken[key] = slot
         for key, slot in sorted(taken.items()):
             self.rows.get(SetupRow, UUID(key), lock=True).slot = slot
-        self.rows.settle()
+        self.rows.flush()
         # What the scenes could share does not hang on the slots they have.
         return [view.model_copy(update={"slot_of": taken}) if view is found else view for view in every]

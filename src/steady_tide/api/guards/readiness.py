@@ -12,7 +12,7 @@ FRESH_S: Final = 1.0
 """For how long what was seen counts."""
 
 
-class Seen:
+class LatestReadiness:
     """What was seen last of a service's parts, looked at anew by one at a time. Safe between threads."""
 
     def __init__(self, database: Database, files: Files) -> None:

@@ -9,7 +9,7 @@ from steady_tide.core.document import Part
 from steady_tide.core.footage import words
 from steady_tide.core.footage.causes import Cause, Planned, apart, causes, codec_of, otherwise
 from steady_tide.core.footage.expected import Scene, curve_of_shot, expected, noise_at_grey
-from steady_tide.core.footage.signs import LEAST_SHAKE_DEG_S, TABLE, Name, Seen, shown, smear_stops
+from steady_tide.core.footage.signs import LEAST_SHAKE_DEG_S, TABLE, MeasuredSigns, Name, shown, smear_stops
 from steady_tide.core.kit.settings import SETTINGS, Setting
 from steady_tide.core.picture.shot import Shot
 from steady_tide.core.plan.physics.space import Spaces
@@ -28,7 +28,7 @@ LEAST_SHARE: Final = 0.35
 Text = Annotated[str, Field(max_length=300)]
 
 
-class SettingRecorded(Part):
+class RecordedSetting(Part):
     """A setting that the file itself tells: as planned and as recorded, in words."""
 
     setting: Setting
@@ -64,22 +64,22 @@ class CauseTold(Part):
     advice: Text
 
 
-class HeldClip(Part):
+class Comparison(Part):
     """What a clip is against its plan. outcome: as-planned, otherwise; words: the answer in a sentence."""
 
     outcome: Literal["as-planned", "otherwise"]
     words: Text
-    facts: Annotated[list[SettingRecorded], Field(max_length=12)]
+    facts: Annotated[list[RecordedSetting], Field(max_length=12)]
     signs: Annotated[list[SignAgainst], Field(max_length=16)]
     causes: Annotated[list[CauseTold], Field(max_length=5)]
     ev100: float
 
 
-def held(spaces: Spaces, planned: Planned, reading: Reading) -> tuple[HeldClip, Shot]:
+def compared(spaces: Spaces, planned: Planned, reading: Reading) -> tuple[Comparison, Shot]:
     """Hold a reading against a set; with the shot that should take."""
     base = planned.base
     shot = base.shot
-    seen = seen_of(reading, shot, planned.scene)
+    seen = measured_signs(reading, shot, planned.scene)
     told = expected(shot, planned.scene)
     off = apart(seen, told)
     facts = _facts(planned, shot, reading)
@@ -87,7 +87,7 @@ def held(spaces: Spaces, planned: Planned, reading: Reading) -> tuple[HeldClip, 
     signs = [_against(name, seen, told[name], off[name]) for name in TABLE if name in off]
     faulty = any(not one.within for one in signs) or any(not one.same for one in facts)
     causes_told = [words.cause(one, planned) for one in likely] if faulty else []
-    found = HeldClip(
+    found = Comparison(
         outcome="otherwise" if faulty else "as-planned",
         words=words.answer(signs, facts, [one for one, _, _ in causes_told]),
         facts=facts,
@@ -98,7 +98,7 @@ def held(spaces: Spaces, planned: Planned, reading: Reading) -> tuple[HeldClip, 
     return found, shot
 
 
-def seen_of(reading: Reading, shot: Shot, scene: Scene) -> Seen:
+def measured_signs(reading: Reading, shot: Shot, scene: Scene) -> MeasuredSigns:
     """The signs of a reading, taken for the camera and profile of a shot; sizes are brought to the shot's.
 
     Where all of a scene passes, that is no telling from shake: both are as doubtful as it is fast against the shake.
@@ -121,7 +121,7 @@ def seen_of(reading: Reading, shot: Shot, scene: Scene) -> Seen:
     return found
 
 
-def _against(name: Name, seen: Seen, planned: float, off: float) -> SignAgainst:
+def _against(name: Name, seen: MeasuredSigns, planned: float, off: float) -> SignAgainst:
     value, spread = seen[name]
     return SignAgainst(
         name=name,
@@ -137,7 +137,7 @@ def _against(name: Name, seen: Seen, planned: float, off: float) -> SignAgainst:
     )
 
 
-def _facts(planned: Planned, shot: Shot, reading: Reading) -> list[SettingRecorded]:
+def _facts(planned: Planned, shot: Shot, reading: Reading) -> list[RecordedSetting]:
     """What the file itself tells of the set."""
     facts, values = reading.facts, planned.values
     if facts.kind == "still":
@@ -150,7 +150,7 @@ def _facts(planned: Planned, shot: Shot, reading: Reading) -> list[SettingRecord
         Setting.BIT_DEPTH: f"{facts.bit_depth} bit",
     }
     found = [
-        SettingRecorded(
+        RecordedSetting(
             setting=setting,
             label=SETTINGS[setting].label,
             planned=words.value(planned, setting),
@@ -163,7 +163,7 @@ def _facts(planned: Planned, shot: Shot, reading: Reading) -> list[SettingRecord
     wanted = float(values.get(Setting.BIT_RATE, 0.0))
     if wanted and facts.seconds >= LONG_ENOUGH_S:
         found.append(
-            SettingRecorded(
+            RecordedSetting(
                 setting=Setting.BIT_RATE,
                 label=SETTINGS[Setting.BIT_RATE].label,
                 planned=words.value(planned, Setting.BIT_RATE),

@@ -132,8 +132,10 @@ def write_formats(_: argparse.Namespace) -> int:
     from steady_tide.demo.examples import examples
     from steady_tide.formats.publish import publish
 
-    for path in publish(PROJECT / "docs" / "formats", examples()):
+    folder = PROJECT / "docs" / "formats"
+    for path in publish(folder, examples()):
         print(path.relative_to(PROJECT))
+    (folder / "field-registers.json").write_text(registers_text())
     return 0
 
 
@@ -155,6 +157,13 @@ def facts_text() -> str:
     return json.dumps(forms(), indent=1, ensure_ascii=False) + "\n"
 
 
+def registers_text() -> str:
+    """The registers of the field and its faults, as JSON."""
+    from steady_tide.core.field.registers import published
+
+    return json.dumps(published(), indent=1, ensure_ascii=False) + "\n"
+
+
 def write_client(_: argparse.Namespace) -> int:
     """Generate the web client's types from the service's own OpenAPI, and facts for its forms from the schemas."""
     web = PROJECT / "web"
@@ -163,6 +172,7 @@ def write_client(_: argparse.Namespace) -> int:
     target = web / "src" / "domain" / "generated" / "schema.ts"
     target.parent.mkdir(parents=True, exist_ok=True)
     (target.parent / "facts.json").write_text(facts_text())
+    (target.parent / "registers.json").write_text(registers_text())
     command = [
         str(web / "node_modules/.bin/openapi-typescript"),
         str(document),

@@ -8,6 +8,7 @@ from pydantic import AwareDatetime, Field, StringConstraints
 
 from steady_tide.core.document import Part
 from steady_tide.core.field.entries import MOST_VALUES, Fault, LightFrom, SetValue, Verdict, Which
+from steady_tide.core.field.registers import FAULT_WORDS
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.problem.brief import Scenario
 from steady_tide.core.quantities import counted
@@ -128,12 +129,6 @@ def _same_set(take: LoggedTake, values: dict[Setting, Value]) -> bool:
     own = {one.setting: one.value for one in take.set}
     shared = [setting for setting in SAME_SET if setting in own and setting in values]
     return bool(shared) and all(str(own[setting]) == str(values[setting]) for setting in shared)
-
-
-FAULT_WORDS: Final[dict[Fault, str]] = {
-    "soft": "soft", "shaky": "shaky", "dark": "too dark", "bright": "too bright", "grainy": "grainy",
-    "cast": "off in colour", "jumped": "jumping in exposure",
-}  # fmt: skip
 
 
 def _words(alike: Tally, same: Tally) -> str:

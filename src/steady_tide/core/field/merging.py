@@ -1,50 +1,28 @@
 """Entries of several phones as one state, whatever the order in which they come: takes and notes add up, of what can
 be one thing only the latest on the spot holds. Nothing is dropped: what gave way is still among the entries.
 
-Every rule is a union of entries by id, and a greatest one by (moment, value), so that order and repetition make no
-difference. The browser has the same rules (`web/src/domain/field/merging.ts`); a test holds the two to one result.
+Every rule is a union of entries by id, and a greatest one by (moment, value) (`registers.py`), so that order and
+repetition make no difference. The browser reads the same table; a test holds the two to one result.
 """
 
-from collections.abc import Callable, Iterable
+from collections.abc import Iterable
 from datetime import datetime
-from typing import Any, Final, NamedTuple
 from uuid import UUID
 
 from steady_tide.core.document import Part
 from steady_tide.core.field.entries import (
     FAULTS,
-    CheckNoted,
     Entry,
     Fault,
-    FaultNoted,
     LightFrom,
     LightNoted,
-    Noted,
-    NoteGone,
     NoteNoted,
-    ReadBackNoted,
     SetValue,
-    ShotNoted,
-    TakeGone,
     TakeNoted,
     Verdict,
-    VerdictNoted,
     Which,
 )
-
-RANK: Final = {False: "0", True: "1"}
-
-
-class Said(NamedTuple):
-    """What was said of one thing: when, and what, as a text that can be compared."""
-
-    at: datetime
-    value: str
-
-
-def later(one: Said | None, other: Said) -> Said:
-    """Which of two holds: the later on the spot; of the same moment the greater, so that all agree."""
-    return other if one is None or other > one else one
+from steady_tide.core.field.registers import Registers
 
 
 class NoteOf(Part):
@@ -90,50 +68,10 @@ class FieldState(Part):
     lights: list[LightNoted]
 
 
-class Registers:
-    """What was said last of everything that can be one thing only."""
-
-    def __init__(self) -> None:
-        self._said: dict[tuple[str, ...], Said] = {}
-
-    def say(self, thing: tuple[str, ...], at: datetime, value: str) -> None:
-        """Something was said of a thing."""
-        self._said[thing] = later(self._said.get(thing), Said(at, value))
-
-    def value(self, *thing: str) -> str | None:
-        """What holds; None where nothing was said."""
-        said = self._said.get(thing)
-        return None if said is None else said.value
-
-    def of(self, kind: str) -> dict[tuple[str, ...], str]:
-        """Everything of one kind, in the order of its names."""
-        return {thing[1:]: said.value for thing, said in sorted(self._said.items()) if thing[0] == kind}
-
-
-Register = tuple[tuple[str, ...], str]
-SAYS: Final[dict[type[Noted], Callable[[Any], Register]]] = {
-    TakeGone: lambda one: (("take-gone", str(one.take)), RANK[one.gone]),
-    VerdictNoted: lambda one: (("verdict", str(one.take)), one.verdict or ""),
-    FaultNoted: lambda one: (("fault", str(one.take), one.fault), RANK[one.there]),
-    NoteGone: lambda one: (("note-gone", str(one.note)), RANK[one.gone]),
-    ShotNoted: lambda one: (("shot", str(one.shot)), RANK[one.done]),
-    CheckNoted: lambda one: (("check", one.key), RANK[one.done]),
-    ReadBackNoted: lambda one: (
-        ("read-back", str(one.setup), one.setting.value),
-        one.value if one.read_back else "",
-    ),
-}
-"""What each kind of entry says of something that can be one thing only; the kinds not here add up."""
-
-
 def merged(entries: Iterable[Entry]) -> FieldState:
     """All entries as one state. The same entries give the same state in any order, and however often each comes."""
     each = {entry.id: entry for entry in entries}
-    registers = Registers()
-    for entry in each.values():
-        if (says := SAYS.get(type(entry))) is not None:
-            thing, value = says(entry)
-            registers.say(thing, entry.at, value)
+    registers = Registers(each.values())
     by_time = sorted(each.values(), key=lambda entry: (entry.at, str(entry.id)))
     notes = [_note(one) for one in by_time if isinstance(one, NoteNoted) and not _gone(registers, "note", one.id)]
     return FieldState(

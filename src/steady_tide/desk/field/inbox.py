@@ -26,6 +26,7 @@ from steady_tide.core.field.entries import (
     VerdictNoted,
     entry_of,
 )
+from steady_tide.core.field.registers import said_by
 from steady_tide.core.kit.settings import SETTINGS
 from steady_tide.core.light.reading import checked
 from steady_tide.core.ready.checks import OWN_LINE
@@ -35,7 +36,17 @@ from steady_tide.desk.planning.skies import Skies
 from steady_tide.desk.views import View
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.repositories import field as kept
-from steady_tide.store.tables import ReadingRow, SceneRow, SetupRow, ShootRow, ShotRow
+from steady_tide.store.repositories.registers import Said, keep_latest
+from steady_tide.store.tables import (
+    CheckRow,
+    DialledRow,
+    ReadBackRow,
+    ReadingRow,
+    SceneRow,
+    SetupRow,
+    ShootRow,
+    ShotRow,
+)
 
 MOST: Final = 20_000
 """Entries of one shoot."""
@@ -171,7 +182,9 @@ class Inbox:
     def check(self, shoot_id: UUID, entry: CheckNoted) -> str | None:
         """Tick something of the shoot's lists; a line of one's own that was struck stays away."""
         own = entry.key.startswith(OWN_LINE)
-        stands = kept.say_check(self.rows, shoot_id, entry.key, done=entry.done, at=entry.at, anew=not own)
+        key = {"shoot_id": shoot_id, "key": entry.key}
+        said = Said("done", entry.done, "said_at", entry.at)
+        stands = keep_latest(self.rows, CheckRow, key, said, anew=not own)
         return None if stands else "A tick of your lists was said otherwise later elsewhere; that holds."
 
     def shot(self, shoot_id: UUID, entry: ShotNoted) -> str | None:
@@ -192,11 +205,12 @@ class Inbox:
         setup = self._setup(shoot_id, entry.setup)
         if setup is None:
             return None
-        value = entry.value if entry.read_back else ""
-        stands = kept.say_read_back(self.rows, setup.id, entry.setting, value=value, at=entry.at)
-        if entry.read_back and not SETTINGS[entry.setting].by_hand:
-            kept.say_dialled(self.rows, setup.device_id, setup.slot, entry.setting, value=entry.value, at=entry.at)
-
+        _, value = said_by(entry) or ((), "")
+        key = {"setup_id": setup.id, "setting": entry.setting}
+        stands = keep_latest(self.rows, ReadBackRow, key, Said("value", value, "said_at", entry.at))
+        if value and not SETTINGS[entry.setting].by_hand:
+            slot = {"device_id": setup.device_id, "slot": setup.slot, "setting": entry.setting}
+            keep_latest(self.rows, DialledRow, slot, Said("value", value, "confirmed_at", entry.at))
         label = SETTINGS[entry.setting].label
         return None if stands else f"{label} was read back otherwise later elsewhere; that holds."
 

@@ -12,6 +12,7 @@ import type {
   TakeNoted,
   VerdictNoted,
 } from "../documents";
+import table from "../generated/registers.json";
 
 export type Entry =
   | TakeNoted
@@ -36,17 +37,13 @@ export const VERDICTS = [
   { value: "maybe", text: "Maybe" },
   { value: "no", text: "No" },
 ] as const;
-export const FAULTS = [
-  { value: "soft", text: "Soft" },
-  { value: "shaky", text: "Shaky" },
-  { value: "dark", text: "Too dark" },
-  { value: "bright", text: "Too bright" },
-  { value: "grainy", text: "Grainy" },
-  { value: "cast", text: "Off in colour" },
-  { value: "jumped", text: "Jumping" },
-] as const;
+export type Fault = FaultNoted["fault"];
+/** What can be wrong with a take, as the core calls it. */
+export const FAULTS: { value: Fault; text: string }[] = table.faults.map(({ value, word }) => ({
+  value: value as Fault,
+  text: word.charAt(0).toUpperCase() + word.slice(1),
+}));
 export type Verdict = (typeof VERDICTS)[number]["value"];
-export type Fault = (typeof FAULTS)[number]["value"];
 
 export const faultText = (fault: string): string =>
   FAULTS.find((one) => one.value === fault)?.text.toLowerCase() ?? fault;

@@ -3,6 +3,7 @@
  * add up, of what can be one thing only the latest on the spot holds. Pure.
  */
 
+import table from "../generated/registers.json";
 import { type Entry, FAULTS, type Fault, type Noted, type Verdict } from "./entries";
 
 export type NoteOf = { id: string; at: string; about: string; text: string };
@@ -33,28 +34,20 @@ export type FieldState = {
 
 type Said = { at: number; value: string };
 
-const flag = (yes: boolean) => (yes ? "1" : "0");
+type Register = { kind: string; key: string[]; value: string; of: string; counts_if: string | null };
+const REGISTERS = new Map<string, Register>(table.registers.map((row) => [row.kind, row]));
 
-/** Of what an entry says something that can be one thing only, and what. */
-function registerOf(entry: Entry): [string, string] | null {
-  switch (entry.kind) {
-    case "take-gone":
-      return [`take-gone ${entry.take}`, flag(entry.gone)];
-    case "verdict":
-      return [`verdict ${entry.take}`, entry.verdict ?? ""];
-    case "fault":
-      return [`fault ${entry.take} ${entry.fault}`, flag(entry.there)];
-    case "note-gone":
-      return [`note-gone ${entry.note}`, flag(entry.gone)];
-    case "shot":
-      return [`shot ${entry.shot}`, flag(entry.done)];
-    case "check":
-      return [`check ${entry.key}`, flag(entry.done)];
-    case "read-back":
-      return [`read-back ${entry.setup} ${entry.setting}`, entry.read_back ? entry.value : ""];
-    default:
-      return null;
-  }
+/** A value as registers compare it. */
+const asText = (value: unknown): string => (value == null ? "" : String(value));
+
+/** Of what an entry says something that can be one thing only, and what, by the published table; null for what adds up. */
+export function registerOf(entry: Entry): [string, string] | null {
+  const row = REGISTERS.get(entry.kind);
+  if (!row) return null;
+  const told = entry as unknown as Record<string, unknown>;
+  const counts = row.counts_if === null || Boolean(told[row.counts_if]);
+  const value = row.of === "flag" ? (told[row.value] ? "1" : "0") : asText(told[row.value]);
+  return [[row.kind, ...row.key.map((name) => asText(told[name]))].join(" "), counts ? value : ""];
 }
 
 /** By the codes of letters, as the service compares them. */

@@ -2,6 +2,7 @@
 
 import argparse
 import lzma
+import subprocess
 import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
@@ -33,11 +34,10 @@ def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]"
 
 
 def render_plates(given: argparse.Namespace) -> int:
-    """Render scenes anew; the renderer is installed for this alone."""
-    from steady_tide.plates.rendering import render
-
-    render(given.names, into=PROJECT / "src/steady_tide/media/plates", scale=given.scale, samples=given.samples)
-    return 0
+    """Render scenes anew, with what lies beside the package in `plates/`; the renderer is installed for this alone."""
+    into = PROJECT / "src/steady_tide/media/plates"
+    command = [sys.executable, "-m", "plates", str(into), str(given.scale), str(given.samples), *given.names]
+    return subprocess.run(command, cwd=PROJECT, check=False).returncode
 
 
 def film_demo(given: argparse.Namespace) -> int:

@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import Final
 
+from plates import pack
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.plates import pack
 
 SCENES: Final = ("ropes", "quay", "bow", "farm", "jar", "sheds", "seat", "slope", "street")
 SAMPLES: Final = {"jar": 40, "seat": 48, "quay": 29, "street": 29}
@@ -21,7 +21,7 @@ def render(names: Sequence[str], *, into: Path, scale: float, samples: float) ->
         raise BadInput([Problem(("names",), f"there is no scene {', '.join(unknown)}; there are {', '.join(SCENES)}")])
     for name in names or SCENES:
         begun = time.monotonic()
-        scene = importlib.import_module(f"steady_tide.plates.scenes.{name}")
+        scene = importlib.import_module(f"plates.scenes.{name}")
         spp = max(4, round(SAMPLES.get(name, OTHERS) * samples))
         stars = getattr(scene, "STARS", 0)
         content = pack.plate_of(getattr(scene, name)(), name, scale=scale, spp=spp, stars=stars)

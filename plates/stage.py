@@ -10,7 +10,7 @@ import mitsuba as mi
 import numpy as np
 from numpy.typing import NDArray
 
-from steady_tide.plates.shapes import Colour, Shape
+from plates.shapes import Colour, Shape
 
 mi.set_variant("scalar_rgb")
 mi.set_log_level(mi.LogLevel.Error)

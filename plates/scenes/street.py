@@ -2,10 +2,10 @@
 
 import numpy as np
 
-from steady_tide.plates.noise import octaves
-from steady_tide.plates.props import body_of, figure
-from steady_tide.plates.shapes import Array, Shape, blob, box, ground, joined, lathe, limb, soft_union, sweep
-from steady_tide.plates.stage import Camera, Stage, coated, matt
+from plates.noise import octaves
+from plates.props import body_of, figure
+from plates.shapes import Array, Shape, blob, box, ground, joined, lathe, limb, soft_union, sweep
+from plates.stage import Camera, Stage, coated, matt
 
 SODIUM = (1.0, 0.60, 0.26)
 

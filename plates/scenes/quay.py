@@ -2,9 +2,9 @@
 
 import numpy as np
 
-from steady_tide.plates.props import figure, hills, house, mussel, water
-from steady_tide.plates.shapes import Array, Shape, box, fan, joined, lathe, sheet, sweep
-from steady_tide.plates.stage import Camera, Stage, coated, matt, placed
+from plates.props import figure, hills, house, mussel, water
+from plates.shapes import Array, Shape, box, fan, joined, lathe, sheet, sweep
+from plates.stage import Camera, Stage, coated, matt, placed
 
 WARM = (1.0, 0.52, 0.20)
 

@@ -2,10 +2,10 @@
 
 import numpy as np
 
-from steady_tide.plates.noise import octaves
-from steady_tide.plates.props import hills, house, spruce
-from steady_tide.plates.shapes import box, ground, joined, lathe, sheet
-from steady_tide.plates.stage import Camera, Stage, coated, matt
+from plates.noise import octaves
+from plates.props import hills, house, spruce
+from plates.shapes import box, ground, joined, lathe, sheet
+from plates.stage import Camera, Stage, coated, matt
 
 
 def seat() -> Stage:

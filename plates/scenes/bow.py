@@ -2,10 +2,10 @@
 
 import numpy as np
 
-from steady_tide.plates.noise import octaves
-from steady_tide.plates.props import hills, house, hull, rock, spruce, water, ways_up
-from steady_tide.plates.shapes import Array, fan, ground, sweep
-from steady_tide.plates.stage import Camera, Stage, coated, matt, placed
+from plates.noise import octaves
+from plates.props import hills, house, hull, rock, spruce, water, ways_up
+from plates.shapes import Array, fan, ground, sweep
+from plates.stage import Camera, Stage, coated, matt, placed
 
 
 def bow() -> Stage:

@@ -2,10 +2,10 @@
 
 import numpy as np
 
-from steady_tide.plates.noise import octaves
-from steady_tide.plates.props import mussel
-from steady_tide.plates.shapes import Array, Shape, blob, body, box, ground, lathe, limb, soft_union, sweep
-from steady_tide.plates.stage import Camera, Stage, coated, matt, placed
+from plates.noise import octaves
+from plates.props import mussel
+from plates.shapes import Array, Shape, blob, body, box, ground, lathe, limb, soft_union, sweep
+from plates.stage import Camera, Stage, coated, matt, placed
 
 OUTSIDE = [
     (0.001, 0.0),

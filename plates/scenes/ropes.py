@@ -2,10 +2,10 @@
 
 import numpy as np
 
-from steady_tide.plates.noise import octaves
-from steady_tide.plates.props import fish, mussel
-from steady_tide.plates.shapes import Array, box, sweep
-from steady_tide.plates.stage import Camera, Stage, coated, matt, placed
+from plates.noise import octaves
+from plates.props import fish, mussel
+from plates.shapes import Array, box, sweep
+from plates.stage import Camera, Stage, coated, matt, placed
 
 TOP, BOTTOM = 2.6, -5.5
 

@@ -9,10 +9,10 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from plates import render
+from plates.render import Face, Image, Seen
+from plates.stage import Stage
 from steady_tide.core.picture import plate as kept
-from steady_tide.plates import render
-from steady_tide.plates.render import Face, Image, Seen
-from steady_tide.plates.stage import Stage
 
 QUALITY = {"around": 60, "detail": 90, "layer": 70}
 """How much of the plain size the light of a map takes [‰]."""

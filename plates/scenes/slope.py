@@ -2,10 +2,10 @@
 
 import numpy as np
 
-from steady_tide.plates.noise import octaves
-from steady_tide.plates.props import body_of, hills, spruce, ways_up
-from steady_tide.plates.shapes import Array, Shape, blob, body, fan, ground, limb, soft_union
-from steady_tide.plates.stage import Camera, Stage, coated, matt, placed
+from plates.noise import octaves
+from plates.props import body_of, hills, spruce, ways_up
+from plates.shapes import Array, Shape, blob, body, fan, ground, limb, soft_union
+from plates.stage import Camera, Stage, coated, matt, placed
 
 
 def slope() -> Stage:

@@ -2,9 +2,9 @@
 
 import numpy as np
 
-from steady_tide.plates.props import figure, hills, hull, water
-from steady_tide.plates.shapes import Shape, box, fan, joined, lathe
-from steady_tide.plates.stage import Camera, Stage, coated, matt, placed
+from plates.props import figure, hills, hull, water
+from plates.shapes import Shape, box, fan, joined, lathe
+from plates.stage import Camera, Stage, coated, matt, placed
 
 
 def farm() -> Stage:

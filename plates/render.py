@@ -13,7 +13,7 @@ import mitsuba_oidn
 import numpy as np
 from numpy.typing import NDArray
 
-from steady_tide.plates.stage import Stage
+from plates.stage import Stage
 
 Image = NDArray[np.float32]
 PER_DEG: Final = 2048 / 180

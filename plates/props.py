@@ -6,8 +6,8 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from steady_tide.plates.noise import octaves
-from steady_tide.plates.shapes import Array, Colour, Shape, blob, body, box, joined, limb, sheet, soft_union, sweep
+from plates.noise import octaves
+from plates.shapes import Array, Colour, Shape, blob, body, box, joined, limb, sheet, soft_union, sweep
 
 SKIN: Colour = (0.48, 0.29, 0.21)
 """A skin tone; linear reflectance."""

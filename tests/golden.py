@@ -32,7 +32,7 @@ def golden_of(made: Plan | Conflict) -> Golden:
         "marks": [made.reach.low.ev100, made.reach.high.ev100],
         "cost": round(made.cost, 4),
         "off": [one.error_stops for one in made.in_light],
-        "cautions": [str(key) for key in made.caution_keys],
+        "cautions": [one.kind for one in made.cautions],
     }
 
 

@@ -126,7 +126,7 @@ def test_a_weight_is_changed_plans_follow_and_it_is_put_back(creator: TestClient
     assert next(one for one in changed if one["key"] == "iso-over-taste")["own"] == 0
     after = outcome(creator, scene)
     assert value(after, "iso_ceiling") > value(before, "iso_ceiling")
-    assert any("your own numbers" in words for words in after["assumptions"])
+    assert any(one["kind"] == "own-weights" for one in after["assumptions"])
     assert all(one["own"] is None for one in join(app).get("/api/rules").json())
     creator.put("/api/rules/iso-over-taste", json={"weight": None})
     assert outcome(creator, scene) == before

@@ -36,11 +36,12 @@ def test_a_depth_is_made_possible_by_a_housing_still_to_be_borrowed(creator: Tes
     for item in [one for one in bag_of(creator).values() if one["kind"] == "housing"]:
         assert creator.delete(f"/api/kit/bag/{item['key']}").status_code == 200
     dive = add_scene(creator, bare)
-    assert dive["setups"][0]["outcome"]["caution_keys"][0] == "no-housing"
+    assert dive["setups"][0]["outcome"]["cautions"][0]["kind"] == "no-housing"
     housing = creator.get(f"/api/setups/{first_setup(dive)}/helps").json()[0]
     path = f"/api/setups/{first_setup(dive)}/helps/{housing['key']}"
     outcome = creator.post(path, json={"come_by": "to-borrow"}).json()["setups"][0]["outcome"]
-    assert "no-housing" not in outcome["caution_keys"] and any("(to borrow)" in words for words in outcome["bring"])
+    assert "no-housing" not in [one["kind"] for one in outcome["cautions"]]
+    assert any("(to borrow)" in words for words in outcome["bring"])
 
 
 def test_another_camera_is_put_on_the_scene(creator: TestClient) -> None:

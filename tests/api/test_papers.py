@@ -6,6 +6,7 @@ from starlette.testclient import TestClient
 
 from tests.service import add_scene, device_ids
 from tests.situations import SCENES
+from tests.words import read_out
 
 PLACED = {"name": "Rope", "latitude_deg": 58.3, "longitude_deg": 6.6, "day": "2026-09-19"}
 
@@ -31,12 +32,12 @@ def test_a_housing_that_is_not_in_the_bag_is_told_first_on_every_paper(creator: 
     dive = {**SCENES["Under the rafts"], "water": {"depth_m": 12, "colour": "green", "port": "flat"}}
     shoot, (scene,) = shoot_of(creator, [dive], "skarv-a2")
     said = "No housing in the bag for 12"
-    assert card(creator, scene)["outcome"]["cautions"][0].startswith(said)
+    assert read_out(card(creator, scene)["outcome"]["cautions"][0]["told"]).startswith(said)
     listed = creator.get(f"/api/shoots/{shoot}").json()["scenes"][0]["setups"][0]
-    assert listed["headline"].startswith("no housing for 12") and listed["to_decide"][0].startswith(said)
+    assert listed["headline"].startswith("no housing for 12") and read_out(listed["to_decide"][0]).startswith(said)
     ready = creator.get(f"/api/shoots/{shoot}/ready").json()
     assert any("not in the bag" in one["label"] for one in ready["packing"])
-    assert ready["cautions"][0]["words"].startswith(said)
+    assert read_out(ready["cautions"][0]["told"][0]).startswith(said)
     assert any("Do not take Skarv A2 down" in one["words"] for one in ready["checks"])
     calendar = creator.get(f"/api/shoots/{shoot}/day.ics").text.replace("\r\n ", "")
     assert f"DESCRIPTION:{said}" in calendar

@@ -3,6 +3,7 @@
 import pytest
 
 from steady_tide.core.kit.settings import Setting
+from steady_tide.formats.wording import worded
 from tests.situations import A4, D1, MANUAL, brief, planned
 
 SUN = {"kind": "condition", "condition": "sun"}
@@ -11,19 +12,20 @@ SUN = {"kind": "condition", "condition": "sun"}
 def test_a_set_that_holds_says_from_which_light_to_which() -> None:
     plan = planned(brief("Talking on the quay"), A4)
     assert plan.answer is not None and plan.answer.steady
-    assert plan.answer.words.startswith("Steady from ") and " to " in plan.answer.line
+    assert plan.answer.line.key == "answer-between"
+    assert worded(plan.answer.words).startswith("Steady from ") and " to " in worded(plan.answer.line)
 
 
 def test_a_set_that_does_not_hold_says_by_how_much() -> None:
     plan = planned(brief("Lantern market"))
     assert plan.answer is not None and not plan.answer.steady
     short = plan.reach.low.ev100 - plan.dark_ev100
-    assert f"{short:.1f} stops short in the darkest light" in plan.answer.words
+    assert f"{short:.1f} stops short in the darkest light" in worded(plan.answer.words)
 
 
 def test_a_shutter_that_runs_away_is_told_as_what_it_does() -> None:
     plan = planned(brief("Rafts from above", light=SUN), D1, nd_filter="none", shutter="auto")
-    assert plan.answer is not None and "motion stutters" in plan.answer.line
+    assert plan.answer is not None and plan.answer.line.key == "answer-stutters"
 
 
 @pytest.mark.parametrize(
@@ -38,7 +40,7 @@ def test_the_four_values_are_the_plan_s(scene: str, device: object) -> None:
     floor, ceiling = plan.value(Setting.ISO_FLOOR), plan.value(Setting.ISO_CEILING)
     assert values["ISO"] == (f"{floor}" if floor == ceiling else f"{floor}–{ceiling}")
     cautions = len(plan.cautions)
-    assert (f"{cautions} caution" in plan.answer.words) == bool(cautions)
+    assert (f"{cautions} caution" in worded(plan.answer.words)) == bool(cautions)
 
 
 def test_a_colour_filter_counts_as_one() -> None:

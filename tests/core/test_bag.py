@@ -10,6 +10,7 @@ from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import Stance
+from steady_tide.formats.wording import worded
 from tests.situations import A4, D1, KIT, brief, decision, plan_of, planned, situation_of
 
 
@@ -27,8 +28,8 @@ def test_the_housing_of_the_bag_is_taken_and_named() -> None:
     made = planned(brief("Under the rafts", water={"depth_m": 40}))
     assert made.bring[0] == "Housing 60 m, flat port, seals serviced 2026-05-14"
     low = [item.model_copy(update={"depth_rating_m": 30.0}) if item.kind == "housing" else item for item in KIT.bag]
-    told = with_bag(low, "Under the rafts", water={"depth_m": 40}).cautions[0]
-    assert "Housing 60 m, flat port: rated for 30\u202fm, 40\u202fm planned" in told
+    told = with_bag(low, "Under the rafts", water={"depth_m": 40}).cautions[0].told
+    assert "Housing 60 m, flat port: rated for 30 m, 40 m planned" in worded(told)
 
 
 def test_a_rating_that_older_briefs_state_hides_nothing_of_the_bag() -> None:
@@ -81,7 +82,7 @@ def test_a_drone_flies_its_time_less_the_reserve() -> None:
     left = next(figure for figure in blown.figures if figure.key == "battery")
     assert left.value == pytest.approx(27 * 0.75 / 1.5), "half as much power again in the wind it still flies in"
     assert made.value(Setting.STABILISATION) == "gimbal"
-    assert any("aviation" in words for words in made.cautions)
+    assert made.cautions_of("flying")
 
 
 def test_the_drone_takes_the_good_filter_not_the_one_with_a_cast() -> None:

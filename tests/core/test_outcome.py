@@ -10,6 +10,7 @@ from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.quantities import lux_from_ev100
 from steady_tide.formats.plan_text import conflict_text, plan_text
+from steady_tide.formats.wording import worded
 from tests.situations import A4, BUILT_IN, D1, KIT, SCENES, brief, decision, outcome, planned
 
 MADE = {(name, "skarv-a4"): planned(brief(name)) for name in SCENES}
@@ -109,7 +110,7 @@ def test_the_headline_names_what_is_chosen(plan: Plan) -> None:
     ],
 )
 def test_cautions_stand_where_the_risk_is_planned(scene: str, changes: dict[str, Any], words: str) -> None:
-    assert any(words in caution for caution in planned(brief(scene, **changes)).cautions)
+    assert any(words in worded(one.told) for one in planned(brief(scene, **changes)).cautions)
 
 
 def test_cautions_stay_away_where_there_is_no_risk() -> None:
@@ -118,7 +119,7 @@ def test_cautions_stay_away_where_there_is_no_risk() -> None:
 
 
 def test_what_is_assumed_is_said() -> None:
-    told = " ".join(planned(brief("Under the rafts")).assumptions)
+    told = " ".join(worded(one.told) for one in planned(brief("Under the rafts")).assumptions)
     for words in (
         "Shake of 3°/s (tray) is assumed",
         "± 1.2",
@@ -126,7 +127,8 @@ def test_what_is_assumed_is_said() -> None:
         "0.5 stops bright",
     ):
         assert words in told
-    assert "Water" not in " ".join(planned(brief("The smoked jar")).assumptions)
+    dry = {one.kind for one in planned(brief("The smoked jar")).assumptions}
+    assert not dry & {"water-type", "light-as-named"}
 
 
 def test_a_plan_keeps_what_made_it() -> None:

@@ -28,6 +28,11 @@ def figure(plan: Plan, key: str) -> float | None:
     return next((one.value for one in plan.figures if one.key == key), None)
 
 
+def on_the_spot(plan: Plan) -> list[str]:
+    """What is to be minded on the spot, by kind."""
+    return [one.kind for one in plan.practice]
+
+
 @pytest.mark.parametrize(
     ("air", "humidity", "point"), [(20, 50, 9.3), (10, 80, 6.7), (0, 100, 0.0), (25, 60, 16.7), (30, 40, 14.9)]
 )
@@ -122,20 +127,20 @@ def test_a_cast_shifts_the_white_balance() -> None:
     ],
 )
 def test_practice_stands_where_it_is_due(scene: str, changes: dict[str, Any], device: Any, key: str) -> None:
-    assert key in planned(brief(scene, **changes), device).practice_keys
+    assert key in on_the_spot(planned(brief(scene, **changes), device))
 
 
 def test_practice_stays_away_where_it_is_not() -> None:
     calm = planned(brief("The smoked jar"), MANUAL)
-    assert calm.practice_keys == ["two-angles"] and len(calm.practice) == 1
-    assert "slow-steps" not in planned(brief("Lantern market", carried="tripod")).practice_keys
-    assert "dew" not in planned(brief("Sky over the sheds", humidity_percent=40)).practice_keys
+    assert on_the_spot(calm) == ["two-angles"] and len(calm.practice) == 1
+    assert "slow-steps" not in on_the_spot(planned(brief("Lantern market", carried="tripod")))
+    assert "dew" not in on_the_spot(planned(brief("Sky over the sheds", humidity_percent=40)))
 
 
 def test_wind_beyond_what_it_flies_in_keeps_it_on_the_ground() -> None:
     light = D1.model_copy(update={"wind_limit_m_s": 8.0})
-    assert "wind-limit" in planned(brief("Rafts from above", wind_m_s=11), light).practice_keys
-    assert "wind-limit" not in planned(brief("Rafts from above", wind_m_s=6), light).practice_keys
+    assert "wind-limit" in on_the_spot(planned(brief("Rafts from above", wind_m_s=11), light))
+    assert "wind-limit" not in on_the_spot(planned(brief("Rafts from above", wind_m_s=6), light))
 
 
 def test_one_s_own_shadow_is_told_on_the_bench() -> None:
@@ -147,7 +152,7 @@ def test_one_s_own_shadow_is_told_on_the_bench() -> None:
         planned(Brief.read({**EVERYDAY, "light": low, "aim": {"heading_deg": heading, "tilt_deg": 10}}))
         for heading in (0, 180)
     )
-    assert "own-shadow" in away.practice_keys and "own-shadow" not in towards.practice_keys
+    assert "own-shadow" in on_the_spot(away) and "own-shadow" not in on_the_spot(towards)
 
 
 def test_a_shadow_reaches_the_frame_where_its_end_does() -> None:

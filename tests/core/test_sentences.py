@@ -14,6 +14,7 @@ from steady_tide.core.plan.planner import plan_scene
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOLS
+from steady_tide.formats.wording import all_worded
 from tests.core.test_schools import EVERYDAY, SCENIC
 from tests.situations import KIT, SCENES, TALKING
 
@@ -66,7 +67,9 @@ def plans() -> list[tuple[PlanningProblem, Plan]]:
 def sentences(plan: Plan) -> Iterator[str]:
     """All that is said of a plan."""
     yield from (plan.headline, plan.reach.low.reason, plan.reach.high.reason, plan.reach.words)
-    yield from (*plan.bring, *plan.practice, *plan.cautions, *plan.assumptions)
+    yield from plan.bring
+    yield from all_worded([one.told for one in plan.practice] + [one.told for one in plan.cautions])
+    yield from all_worded(one.told for one in plan.assumptions)
     for price in plan.prices:
         yield f"{price.label}: {price.words}"
     for line in plan.ledger.lines:

@@ -14,6 +14,7 @@ from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import Stance
 from steady_tide.formats.documents import PUBLISHED
+from steady_tide.formats.wording import worded
 
 KEPT = Path(__file__).parents[1] / "kept"
 KINDS: dict[str, type[Part]] = {
@@ -59,3 +60,14 @@ def test_older_documents_are_brought_up_step_by_step() -> None:
     assert Third.opened({"version": 3, "length_m": 7}) == Third(length_m=7)
     with pytest.raises(ValueError, match="version"):
         Third.opened({"version": 4, "length_m": 7})
+
+
+def test_a_plan_of_the_first_version_keeps_its_words_with_their_kinds() -> None:
+    written = json.loads((KEPT / "plan-1.json").read_text())
+    written |= {"caution_keys": ["diving"], "cautions": ["Dive within your training.", "Mind the edge."]}
+    opened = Plan.opened(written)
+    assert [(one.kind, worded(one.told)) for one in opened.cautions] == [
+        ("diving", "Dive within your training."),
+        ("unnamed", "Mind the edge."),
+    ]
+    assert opened.answer is None or worded(opened.answer.words) == written["answer"]["words"]

@@ -211,7 +211,8 @@ def test_own_weights_move_the_plan_and_are_told(school: Any) -> None:
         brief("Lantern market"), A4, stance=school.stance, bag=KIT.bag, weights={"noise": 5.0, "iso-over-taste": 0.0}
     )
     assert isinstance(own, Plan)
-    assert "own numbers" in " ".join(own.assumptions) and "own numbers" not in " ".join(usual.assumptions)
+    told = [[one.kind for one in plan.assumptions] for plan in (own, usual)]
+    assert "own-weights" in told[0] and "own-weights" not in told[1]
     assert float(own.value(Setting.ISO_CEILING) or 0) >= float(usual.value(Setting.ISO_CEILING) or 0)
 
 

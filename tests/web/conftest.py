@@ -13,7 +13,7 @@ MODULES = (
     "filming", "footage", "format", "grid", "habits",
     "finding", "first", "keeping", "keys", "modes", "numbers", "picture",
     "readings", "ready", "refused", "sharing", "shelf", "shots", "starts", "sums", "swaps", "tide", "towns", "undo",
-    "wrong",
+    "wording", "wrong",
 )  # fmt: skip
 FIELD = {name: f"domain/field/{name}" for name in ("clock", "light", "merging", "taking")} | {
     "fieldEntries": "domain/field/entries", "fieldLogbook": "domain/field/logbook", "fieldPost": "domain/field/post",

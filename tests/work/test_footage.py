@@ -26,6 +26,7 @@ from tests.api.test_footage import footage, send
 from tests.footage import a_clip, filmed_once
 from tests.media.test_causes import NIGHT, SMALL, SPACES, camera
 from tests.service import add_scene, bring_in, join
+from tests.words import read_out
 
 DoJobs = Callable[[], None]
 PINS: dict[str, Any] = {**SMALL, "frame_rate": "25", "shutter": "1/50", "iso_ceiling": 1600, "white_balance": 4500}
@@ -191,7 +192,7 @@ def test_a_lesson_is_proposed_taken_counts_in_plans_and_is_undone(
 
     def assumed() -> str:
         outcome = creator.get(f"/api/scenes/{scene['id']}").json()["setups"][0]["outcome"]
-        return str(next(one for one in outcome["assumptions"] if one.startswith("Shake")))
+        return read_out(next(one["told"] for one in outcome["assumptions"] if one["kind"] == "shake"))
 
     before = assumed()
     for seed in (3, 4, 5):
@@ -334,4 +335,4 @@ def test_what_clips_said_and_taught_goes_with_the_account(
     assert [one["lesson"]["key"] for one in other.get("/api/lessons").json()["taken"]] == [key]
     made = add_scene(other, NIGHT)
     outcome = other.get(f"/api/scenes/{made['id']}").json()["setups"][0]["outcome"]
-    assert any("as 3 clips of yours taught" in one for one in outcome["assumptions"])
+    assert any("as 3 clips of yours taught" in read_out(one["told"]) for one in outcome["assumptions"])

@@ -164,6 +164,13 @@ def registers_text() -> str:
     return json.dumps(published(), indent=1, ensure_ascii=False) + "\n"
 
 
+def words_text() -> str:
+    """The catalogue of messages, as JSON: its files by name."""
+    from steady_tide.formats.wording import catalogue
+
+    return json.dumps(catalogue(), indent=1, ensure_ascii=False) + "\n"
+
+
 def write_client(_: argparse.Namespace) -> int:
     """Generate the web client's types from the service's own OpenAPI, and facts for its forms from the schemas."""
     web = PROJECT / "web"
@@ -173,6 +180,7 @@ def write_client(_: argparse.Namespace) -> int:
     target.parent.mkdir(parents=True, exist_ok=True)
     (target.parent / "facts.json").write_text(facts_text())
     (target.parent / "registers.json").write_text(registers_text())
+    (target.parent / "words.json").write_text(words_text())
     command = [
         str(web / "node_modules/.bin/openapi-typescript"),
         str(document),

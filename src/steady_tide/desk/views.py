@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from steady_tide.core.advice.matching import Match
 from steady_tide.core.advice.presets import Economy
 from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.message import Told
 from steady_tide.core.plan.account.plan import Conflict, Decision, Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import Stance
@@ -109,7 +110,7 @@ class SetupSummary(View):
     device_name: str
     outcome: Literal["plan", "conflict", "refused", "waiting"]
     headline: str
-    to_decide: list[str]
+    to_decide: list[Told]
     leftovers: list[str]
     light: LightSummary | None
 

@@ -3,6 +3,7 @@
 from steady_tide.core.habits import Habits, spoken
 from steady_tide.core.kit.settings import ROOMS
 from steady_tide.core.plan.account.plan import Conflict, Figure, Plan
+from steady_tide.formats.wording import worded
 
 WIDTH = 24
 
@@ -31,9 +32,9 @@ def plan_text(plan: Plan) -> str:
     ]
     lines += [f"  {one.label:<{WIDTH + 8}} {_told(one)}" for one in plan.figures]
     lines += ["", *[f"Price: {price.label}: {price.words} ({price.cost:.1f} stops)" for price in plan.prices]]
-    lines += [f"On the spot: {words}" for words in plan.practice]
-    lines += [f"Caution: {words}" for words in plan.cautions]
-    lines += [f"Assumed: {words}" for words in plan.assumptions]
+    lines += [f"On the spot: {worded(one.told)}" for one in plan.practice]
+    lines += [f"Caution: {worded(one.told)}" for one in plan.cautions]
+    lines += [f"Assumed: {worded(one.told)}" for one in plan.assumptions]
     return spoken("\n".join(lines).rstrip() + "\n", Habits())
 
 

@@ -104,7 +104,7 @@ NEED_OF: Final[dict[str, tuple[Need, ...]]] = {
 def _needs(problem: PlanningProblem, plan: Plan) -> set[Need]:
     """What the plan lacks, by its marks and by what it pays."""
     needs: set[Need] = {need for price in plan.prices for need in NEED_OF.get(price.key, ())}
-    if "no-housing" in plan.caution_keys:
+    if plan.cautions_of("no-housing"):
         needs.add("housing")
     lights = {light.name: light for light in plan.in_light}
     if not plan.reach.holds_bright or lights["brightest"].error_stops > LEAST_STOPS or runs_away(plan) > RUNAWAY_STOPS:

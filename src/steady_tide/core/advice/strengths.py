@@ -9,6 +9,7 @@ from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
+from steady_tide.core.message import Told
 from steady_tide.core.plan.account.candidates import Candidates
 from steady_tide.core.plan.account.explain import TURNS_TOLD, UNTOLD
 from steady_tide.core.plan.physics.space import Spaces
@@ -74,7 +75,7 @@ class Strength(Part):
 
     scene: str
     cost: float | None
-    words: str
+    words: Told
     pays: str
     best: ModeStrength | None = None
     weakest: ModeStrength | None = None

@@ -7,13 +7,13 @@ from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.account.answer import answer_of
 from steady_tide.core.plan.account.bringing import bring_words, shortfalls, to_bring
-from steady_tide.core.plan.account.cautions import assumption_words, assumptions, caution_words, cautions
+from steady_tide.core.plan.account.cautions import assumptions, cautions
 from steady_tide.core.plan.account.conflicts import conflict_of, not_offered
 from steady_tide.core.plan.account.explain import Explainer, searched_values
 from steady_tide.core.plan.account.measured import measures
 from steady_tide.core.plan.account.outcome import headline, hopeless, in_lights, ledger_part, reach_part, swappable_part
 from steady_tide.core.plan.account.plan import Conflict, Decision, Plan, Sketch
-from steady_tide.core.plan.account.practice import practice, practice_words
+from steady_tide.core.plan.account.practice import practice
 from steady_tide.core.plan.account.readout import figures
 from steady_tide.core.plan.account.running import running_of
 from steady_tide.core.plan.physics.exposed import ExposedSet
@@ -177,8 +177,7 @@ def written(landscape: Landscape, point: Point) -> Plan:
     measured = measures(explainer.looked, chosen)
     decisions = _decisions(explainer, point, chosen)
     made = {decision.setting: decision.value for decision in decisions}
-    brought, minded, assumed = to_bring(chosen, measured), cautions(situation), assumptions(situation)
-    on_the_spot, seen = practice(chosen), _seen(chosen)
+    brought, warned, seen = to_bring(chosen, measured), cautions(situation), _seen(chosen)
     return Plan(
         device_key=situation.device.key,
         device_name=situation.device.name,
@@ -191,20 +190,17 @@ def written(landscape: Landscape, point: Point) -> Plan:
         bright_ev100=situation.bright_ev100,
         decisions=decisions,
         **seen,
-        answer=answer_of(chosen, seen["reach"], decisions, len(minded)),
+        answer=answer_of(chosen, seen["reach"], decisions, len(warned)),
         ledger=ledger_part(chosen),
         in_light=in_lights(chosen),
         figures=figures(measured, situation),
         prices=[*hopeless(chosen), *shortfalls(situation, measured), *explainer.prices],
         bring=[bring_words(one, situation) for one in brought],
-        cautions=[caution_words(one, situation) for one in minded],
-        assumptions=[assumption_words(one, situation) for one in assumed],
+        cautions=warned,
+        assumptions=assumptions(situation),
         measures=measured,
         brought=brought,
-        caution_keys=minded,
-        practice=[practice_words(one, chosen) for one in on_the_spot],
-        practice_keys=on_the_spot,
-        assumption_keys=assumed,
+        practice=practice(chosen),
         running=running_of(
             chosen, explainer.looked.recordings, _solved(landscape, explainer.looked.sets), landscape.pins
         ),

@@ -10,6 +10,7 @@ from steady_tide.core.document import Part
 from steady_tide.core.habits import celsius, metres
 from steady_tide.core.kit.bag import BagItem, Cell, ColourFilter, Housing, Lamp, MemoryCard, NdFilter, PowerBank
 from steady_tide.core.kit.device import Device
+from steady_tide.core.message import Message, once
 from steady_tide.core.plan.account.bringing import NO_HOUSING
 from steady_tide.core.plan.account.plan import ALERTING, Caution, Plan
 from steady_tide.core.plan.problem.brief import Brief
@@ -63,7 +64,7 @@ class ShootCaution(Part):
     """A caution that a shoot asks for, and the scenes it is for. once: whether it is to be acknowledged."""
 
     caution: Caution
-    words: str
+    told: list[Message]
     once: bool
     scenes: list[str]
 
@@ -211,7 +212,7 @@ def _rating(shoot: Shoot) -> Iterable[Found]:
     """The depth that is planned against what a bare body bears."""
     for one in shoot.planned:
         water = one.brief.water
-        if "no-housing" in one.plan.caution_keys:
+        if one.plan.cautions_of("no-housing"):
             missing = next(thing.label for thing in one.plan.brought if thing.kind == "housing")
             yield Found(one.device.key, f"{missing}. Do not take {one.device.name} down without", [one.scene])
         elif water is not None and not any(thing.kind == "housing" for thing in one.plan.brought):
@@ -348,14 +349,18 @@ def _bodies(shoot: Shoot) -> dict[str, list[Device]]:
 
 def cautions_of(shoot: Shoot) -> list[ShootCaution]:
     """What can hurt somebody on a shoot, or drown a camera: that first, then those to be acknowledged."""
-    found: dict[Caution, list[str]] = {}
-    words: dict[Caution, list[str]] = {}
+    found: dict[Caution, list[tuple[str, Message]]] = {}
     for one in shoot.planned:
-        for caution, told_there in zip(one.plan.caution_keys, one.plan.cautions, strict=True):
-            found.setdefault(caution, []).append(one.scene)
-            words.setdefault(caution, []).append(told_there)
+        for caution in one.plan.cautions:
+            if caution.kind != "unnamed":
+                found.setdefault(caution.kind, []).append((one.scene, caution.told))
     told = [
-        ShootCaution(caution=one, words=" ".join(_each(words[one])), once=one in ACKNOWLEDGED, scenes=_each(names))
-        for one, names in found.items()
+        ShootCaution(
+            caution=kind,
+            told=once(message for _, message in there),
+            once=kind in ACKNOWLEDGED,
+            scenes=_each([scene for scene, _ in there]),
+        )
+        for kind, there in found.items()
     ]
     return sorted(told, key=lambda one: (one.caution not in ALERTING, not one.once))

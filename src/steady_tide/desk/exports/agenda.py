@@ -6,7 +6,8 @@ from typing import Final
 from uuid import UUID
 
 from steady_tide.core.day.timeline import Sky, Window
-from steady_tide.core.habits import metres
+from steady_tide.core.habits import Habits, metres
+from steady_tide.core.message import once
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.core.quantities import counted
@@ -30,6 +31,7 @@ from steady_tide.formats.agenda import (
     Span,
     by_habits,
 )
+from steady_tide.formats.wording import all_worded
 from steady_tide.store.tables import ShootRow
 
 MARKS: Final = ("must_have", "once_only", "slow", "reverse", "slow_start")
@@ -48,6 +50,7 @@ def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
     plans = {key: plan for scheduled in scenes for key, plan in days.plans(scheduled).items()}
     timed.sort(key=lambda pair: pair[1].starts or 0)
     ready, shots = GettingReady(at).view(shoot_id), ShotLists(at).view(shoot_id)
+    habits = habits_of(at.rows)
     agenda = Agenda(
         key=str(shoot.id),
         name=shoot.name,
@@ -57,7 +60,7 @@ def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
         made_at=datetime.now(UTC),
         sky=_sky_words(view),
         rows=_rows(view, sky),
-        scenes=[_scene(scheduled, scene, sky, plans) for scheduled, scene in timed],
+        scenes=[_scene(scheduled, scene, sky, plans, habits) for scheduled, scene in timed],
         swaps=[swap_told(swap, sky, index) for index, swap in enumerate(view.swaps) if swap.kind != "start"],
         begin=[
             f"{swap.after} on {swap.device_name} for {swap.scene_name}"
@@ -71,7 +74,7 @@ def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
         shots=[_shot(one) for one in shots.shots],
         coverage=shots.coverage.words,
     )
-    return by_habits(agenda, habits_of(at.rows))
+    return by_habits(agenda, habits)
 
 
 def _sky_words(view: DayView) -> list[str]:
@@ -99,7 +102,9 @@ def _span(sky: Sky, start: float, end: float) -> Span:
     return sky.clock(start), sky.clock(end)
 
 
-def _scene(scheduled: ScheduledScene, scene: SceneDay, sky: Sky, plans: Mapping[str, Plan]) -> AgendaScene:
+def _scene(
+    scheduled: ScheduledScene, scene: SceneDay, sky: Sky, plans: Mapping[str, Plan], habits: Habits
+) -> AgendaScene:
     leaving = sorted((gone.minute, gone.words) for camera in scene.cameras for gone in camera.leaves)
     verdict = "Steady all through: nothing needs touching."
     if not scene.cameras:
@@ -114,7 +119,7 @@ def _scene(scheduled: ScheduledScene, scene: SceneDay, sky: Sky, plans: Mapping[
     if scene.water is not None:
         told.append(scene.water.under.words)
     own = [plans[camera.key] for camera in scheduled.scene.sets]
-    unsafe = dict.fromkeys(words for plan in own for words in plan.alerts)
+    unsafe = all_worded(once(told for plan in own for told in plan.alerts), habits)
     return AgendaScene(
         key=str(scene.id),
         name=scene.name,
@@ -124,7 +129,7 @@ def _scene(scheduled: ScheduledScene, scene: SceneDay, sky: Sky, plans: Mapping[
         steady=bool(scene.cameras) and not leaving and not unsafe,
         told=told,
         cameras=[_camera(camera, sky, plans[str(camera.setup_id)].bring) for camera in scene.cameras],
-        cautions=list(dict.fromkeys(words for plan in own for words in plan.cautions)),
+        cautions=all_worded(once(one.told for plan in own for one in plan.cautions), habits),
         levels=scene.curve,
     )
 

@@ -11,6 +11,7 @@ from steady_tide.core.errors import BadInput
 from steady_tide.core.field.entries import LightNoted, entry_of
 from steady_tide.core.field.merging import merged
 from steady_tide.core.kit.settings import SETTINGS
+from steady_tide.core.message import Told, together
 from steady_tide.core.picture.shot import Shot
 from steady_tide.core.plan.account.plan import Plan, Sketch
 from steady_tide.core.plan.problem.brief import Brief
@@ -177,8 +178,8 @@ class OfflineBundle:
             "high_words": plan.reach.high.reason,
             "lines": [_line(one) for one in self.cards.lines(setup, self.planner.device(setup.device_id), plan)],
             "bring": plan.bring,
-            "practice": plan.practice,
-            "cautions": plan.cautions,
+            "practice": [one.told for one in plan.practice],
+            "cautions": [one.told for one in plan.cautions],
             "fallbacks": [
                 PackFallback(**one.model_dump(), picture=self._word(shot))
                 for one, shot in (carried.others if carried else [])
@@ -237,9 +238,11 @@ class OfflineBundle:
         return None if shot is None else offered(self.at.shared, self.rows.session).word(shot)
 
     def _cautions(self) -> list[PackCheck]:
-        return [self._check(one.tick, "caution", one.words, one.scenes, one.done) for one in self.ready.cautions]
+        return [
+            self._check(one.tick, "caution", together(one.told), one.scenes, one.done) for one in self.ready.cautions
+        ]
 
-    def _check(self, key: str, group: str, words: str, scenes: Sequence[str], done: bool) -> PackCheck:
+    def _check(self, key: str, group: str, words: Told, scenes: Sequence[str], done: bool) -> PackCheck:
         return PackCheck(key=key, group=group, words=words, scenes=list(scenes), done=done)
 
 

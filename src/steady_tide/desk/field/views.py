@@ -6,6 +6,7 @@ from uuid import UUID
 
 from steady_tide.core.field.fallbacks import Fallback
 from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.message import Told
 from steady_tide.core.plan.problem.brief import Scenario
 from steady_tide.core.ready.shots import WantedShot
 from steady_tide.desk.views import View
@@ -66,7 +67,7 @@ class PackCamera(View):
     f_number: float
     refused: str
     headline: str
-    answer: str
+    answer: Told
     ev100: float
     low_ev100: float | None
     high_ev100: float | None
@@ -74,8 +75,8 @@ class PackCamera(View):
     high_words: str
     lines: list[PackLine]
     bring: list[str]
-    practice: list[str]
-    cautions: list[str]
+    practice: list[Told]
+    cautions: list[Told]
     fallbacks: list[PackFallback]
     waiting: bool
     picture: str | None
@@ -126,7 +127,7 @@ class PackCheck(View):
 
     key: str
     group: str
-    words: str
+    words: Told
     scenes: list[str]
     done: bool
 

@@ -3,6 +3,7 @@
 from typing import Literal
 
 from steady_tide.core.kit.settings import label_in_text
+from steady_tide.core.message import Told
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, View
 
@@ -12,7 +13,7 @@ class Summary(View):
 
     outcome: Literal["plan", "conflict", "refused"]
     headline: str
-    to_decide: list[str]
+    to_decide: list[Told]
     light: LightSummary | None
 
 
@@ -42,13 +43,13 @@ def _light(outcome: Outcome) -> LightSummary | None:
     )
 
 
-def to_decide(outcome: Outcome) -> list[str]:
+def to_decide(outcome: Outcome) -> list[Told]:
     """What still needs a decision: conflicts, light beyond the marks, dear prices."""
     if isinstance(outcome, Refusal):
         return [outcome.problems[0].message]
     if isinstance(outcome, Conflict):
         return [outcome.words]
-    found = list(outcome.alerts)
+    found: list[Told] = [*outcome.alerts]
     if not outcome.reach.holds_dark:
         short = outcome.reach.low.ev100 - outcome.dark_ev100
         found.append(f"the darkest light lies {short:.1f} stops below the low mark")

@@ -213,7 +213,7 @@ class _List:
                         school=self.planner.applied_school(setup).key,
                         looks_back=None if looks_back is None else looks_back not in (0, "0", "off"),
                         slow_factor=plan.measures.slow_factor if plan.measures else 1.0,
-                        animals="wildlife" in plan.caution_keys,
+                        animals=bool(plan.cautions_of("wildlife")),
                         trials=bool(setup.trials),
                     )
                     found[key] = (setup.id, f"{plan.device_name}: {plan.headline}", told)

@@ -3324,16 +3324,29 @@ export interface components {
             height_m: number;
         };
         /**
+         * Amount
+         * @description A number with its unit. digits: after the point; None: three figures in all.
+         */
+        Amount: {
+            /** Value */
+            value: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "m" | "degC" | "K" | "mired" | "stops" | "EV" | "lx" | "deg" | "deg/s" | "s" | "shutter" | "min" | "h" | "px" | "fps" | "share" | "W" | "Wh" | "GB" | "MB" | "MB/s" | "Mbit/s" | "Hz" | "clock";
+            /** Digits */
+            digits?: number | null;
+        };
+        /**
          * Answer
-         * @description What somebody wants to hear first. steady: whether the expected light is held; line: how far, in words.
+         * @description What somebody wants to hear first. steady: whether the expected light is held; line: how far.
          */
         Answer: {
             /** Steady */
             steady: boolean;
-            /** Words */
-            words: string;
-            /** Line */
-            line: string;
+            words: components["schemas"]["Message"];
+            line: components["schemas"]["Message"];
             /** Values */
             values: components["schemas"]["AnswerValue"][];
         };
@@ -3378,6 +3391,15 @@ export interface components {
              * @enum {string}
              */
             said_by: "scene" | "shoot" | "account";
+        };
+        /**
+         * AssumptionTold
+         * @description What the numbers rest on without having been measured.
+         */
+        AssumptionTold: {
+            /** Kind */
+            kind: ("shake" | "light" | "weights" | "water-type" | "light-as-named" | "lamp-beside-lens" | "own-weights" | "meter-habit") | "unnamed";
+            told: components["schemas"]["Message"];
         };
         /**
          * AxisWord
@@ -3894,6 +3916,15 @@ export interface components {
             advice: string;
         };
         /**
+         * CautionTold
+         * @description What can hurt somebody. kind: unnamed in plans of before kinds were kept.
+         */
+        CautionTold: {
+            /** Kind */
+            kind: ("no-housing" | "diving" | "wildlife" | "in-motion" | "flying" | "mains-and-liquids" | "backwards" | "flashing" | "frozen-cells") | "unnamed";
+            told: components["schemas"]["Message"];
+        };
+        /**
          * CautionView
          * @description A caution, and whether it was acknowledged. tick: under which that is kept.
          */
@@ -3903,8 +3934,8 @@ export interface components {
              * @enum {string}
              */
             caution: "no-housing" | "diving" | "wildlife" | "in-motion" | "flying" | "mains-and-liquids" | "backwards" | "flashing" | "frozen-cells";
-            /** Words */
-            words: string;
+            /** Told */
+            told: components["schemas"]["Message"][];
             /** Once */
             once: boolean;
             /** Scenes */
@@ -7140,6 +7171,21 @@ export interface components {
             default: string | number;
         };
         /**
+         * Message
+         * @description A key of the catalogue with its arguments.
+         */
+        Message: {
+            /** Key */
+            key: string;
+            /**
+             * Args
+             * @default {}
+             */
+            args: {
+                [key: string]: components["schemas"]["Amount"] | components["schemas"]["Message"] | number | string | (components["schemas"]["Amount"] | components["schemas"]["Message"] | number | string)[];
+            };
+        };
+        /**
          * Microphone
          * @description An external microphone.
          */
@@ -7736,7 +7782,7 @@ export interface components {
             /** Headline */
             headline: string;
             /** Answer */
-            answer: string;
+            answer: components["schemas"]["Message"] | string;
             /** Ev100 */
             ev100: number;
             /** Low Ev100 */
@@ -7752,9 +7798,9 @@ export interface components {
             /** Bring */
             bring: string[];
             /** Practice */
-            practice: string[];
+            practice: (components["schemas"]["Message"] | string)[];
             /** Cautions */
-            cautions: string[];
+            cautions: (components["schemas"]["Message"] | string)[];
             /** Fallbacks */
             fallbacks: components["schemas"]["PackFallback"][];
             /** Waiting */
@@ -7774,7 +7820,7 @@ export interface components {
             /** Group */
             group: string;
             /** Words */
-            words: string;
+            words: components["schemas"]["Message"] | string;
             /** Scenes */
             scenes: string[];
             /** Done */
@@ -8256,10 +8302,10 @@ export interface components {
             document: "steady-tide/plan";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8305,9 +8351,9 @@ export interface components {
             /** Bring */
             bring: string[];
             /** Cautions */
-            cautions: string[];
+            cautions: components["schemas"]["CautionTold"][];
             /** Assumptions */
-            assumptions: string[];
+            assumptions: components["schemas"]["AssumptionTold"][];
             /** @description The figures as plain numbers. */
             measures?: components["schemas"]["Measures"] | null;
             /**
@@ -8322,25 +8368,7 @@ export interface components {
              * @description What to mind on the spot.
              * @default []
              */
-            practice: string[];
-            /**
-             * Practice Keys
-             * @description What `practice` says in words, in its order.
-             * @default []
-             */
-            practice_keys: ("slow-steps" | "lamp-below" | "hold-still" | "own-shadow" | "cut-out" | "lock-on-sky" | "noon" | "two-angles" | "trial" | "dew" | "dew-unknown" | "wind-limit")[];
-            /**
-             * Caution Keys
-             * @description What `cautions` say in words, in their order.
-             * @default []
-             */
-            caution_keys: ("no-housing" | "diving" | "wildlife" | "in-motion" | "flying" | "mains-and-liquids" | "backwards" | "flashing" | "frozen-cells")[];
-            /**
-             * Assumption Keys
-             * @description What `assumptions` say, in their order.
-             * @default []
-             */
-            assumption_keys: ("shake" | "light" | "weights" | "water-type" | "light-as-named" | "lamp-beside-lens" | "own-weights" | "meter-habit")[];
+            practice: components["schemas"]["PracticeTold"][];
             /** @description What it takes of cells, cards and cooling. */
             running?: components["schemas"]["Running"] | null;
             /** @description What of it decides exposure. */
@@ -8423,6 +8451,15 @@ export interface components {
              * @default 10
              */
             output_w: number;
+        };
+        /**
+         * PracticeTold
+         * @description What to mind on the spot.
+         */
+        PracticeTold: {
+            /** Kind */
+            kind: ("slow-steps" | "lamp-below" | "hold-still" | "own-shadow" | "cut-out" | "lock-on-sky" | "noon" | "two-angles" | "trial" | "dew" | "dew-unknown" | "wind-limit") | "unnamed";
+            told: components["schemas"]["Message"];
         };
         /**
          * Preset
@@ -9593,7 +9630,7 @@ export interface components {
             /** Headline */
             headline: string;
             /** To Decide */
-            to_decide: string[];
+            to_decide: (components["schemas"]["Message"] | string)[];
             /** Leftovers */
             leftovers: string[];
             light: components["schemas"]["LightSummary"] | null;
@@ -10322,7 +10359,7 @@ export interface components {
             /** Cost */
             cost: number | null;
             /** Words */
-            words: string;
+            words: components["schemas"]["Message"] | string;
             /** Pays */
             pays: string;
             best?: components["schemas"]["ModeStrength"] | null;
@@ -11509,10 +11546,12 @@ export interface components {
     pathItems: never;
 }
 export type Aim = components['schemas']['Aim'];
+export type Amount = components['schemas']['Amount'];
 export type Answer = components['schemas']['Answer'];
 export type AnswerValue = components['schemas']['AnswerValue'];
 export type Answered = components['schemas']['Answered'];
 export type AppliedSchool = components['schemas']['AppliedSchool'];
+export type AssumptionTold = components['schemas']['AssumptionTold'];
 export type AxisWord = components['schemas']['AxisWord'];
 export type Battery = components['schemas']['Battery'];
 export type Before = components['schemas']['Before'];
@@ -11529,6 +11568,7 @@ export type CardView = components['schemas']['CardView'];
 export type CarryingWord = components['schemas']['CarryingWord'];
 export type Cause = components['schemas']['Cause'];
 export type CauseTold = components['schemas']['CauseTold'];
+export type CautionTold = components['schemas']['CautionTold'];
 export type CautionView = components['schemas']['CautionView'];
 export type Cell = components['schemas']['Cell'];
 export type Changes = components['schemas']['Changes'];
@@ -11650,6 +11690,7 @@ export type Measure = components['schemas']['Measure'];
 export type Measures = components['schemas']['Measures'];
 export type MemoryCard = components['schemas']['MemoryCard'];
 export type MenuEntry = components['schemas']['MenuEntry'];
+export type Message = components['schemas']['Message'];
 export type Microphone = components['schemas']['Microphone'];
 export type Mode = components['schemas']['Mode'];
 export type ModeStrength = components['schemas']['ModeStrength'];
@@ -11701,6 +11742,7 @@ export type Plan = components['schemas']['Plan'];
 export type PlanRequest = components['schemas']['PlanRequest'];
 export type Point = components['schemas']['Point'];
 export type PowerBank = components['schemas']['PowerBank'];
+export type PracticeTold = components['schemas']['PracticeTold'];
 export type Preset = components['schemas']['Preset'];
 export type PresetsView = components['schemas']['PresetsView'];
 export type Price = components['schemas']['Price'];

@@ -1,6 +1,7 @@
 import { unsafe } from "../../domain/answers";
 import type { Plan } from "../../domain/documents";
 import { shutterOf } from "../../domain/habits";
+import { told } from "../../domain/wording";
 
 /** The answer first: one sentence, and the four values that matter most, large. */
 export function AnswerHead({ plan }: { plan: Plan }) {
@@ -11,7 +12,7 @@ export function AnswerHead({ plan }: { plan: Plan }) {
   return (
     <div className="mb-2" data-testid="answer">
       <p className={`text-lead font-semibold ${answer.steady && !unsafe(plan) ? "text-sea" : "text-signal"}`}>
-        {answer.line}
+        {told(answer.line)}
         {cautions > 0 ? (
           <span className="font-normal text-soft">
             {" "}

@@ -1,6 +1,7 @@
 import { memo, type ReactNode, useCallback, useState } from "react";
 import type { Decision, Plan } from "../../domain/documents";
 import { shutterOf } from "../../domain/habits";
+import { told } from "../../domain/wording";
 import { type Perform, releasePins } from "../../state/acts";
 import { useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
@@ -104,8 +105,8 @@ export const SetPanel = memo(function SetPanel({
         <section aria-label="On the spot" className="mt-2">
           <h3 className="border-b rule text-small text-soft">On the spot</h3>
           <ul className="mt-1 list-disc pl-4">
-            {plan.practice.map((words) => (
-              <li key={words}>{words}</li>
+            {plan.practice.map((one) => (
+              <li key={one.kind}>{told(one.told)}</li>
             ))}
           </ul>
         </section>
@@ -114,8 +115,8 @@ export const SetPanel = memo(function SetPanel({
         <section aria-label="Cautions" className="mt-2">
           <h3 className="border-b rule text-small text-soft">Take care</h3>
           <ul className="mt-1 list-disc pl-4">
-            {plan.cautions.map((words) => (
-              <li key={words}>{words}</li>
+            {plan.cautions.map((one) => (
+              <li key={one.kind}>{told(one.told)}</li>
             ))}
           </ul>
         </section>
@@ -123,8 +124,8 @@ export const SetPanel = memo(function SetPanel({
       <section aria-label="Assumptions" className="mt-2 mb-4">
         <h3 className="border-b rule text-small text-soft">Assumed</h3>
         <ul className="mt-1 list-disc pl-4 text-soft">
-          {plan.assumptions.map((words) => (
-            <li key={words}>{words}</li>
+          {plan.assumptions.map((one) => (
+            <li key={one.kind}>{told(one.told)}</li>
           ))}
         </ul>
       </section>

@@ -7,6 +7,7 @@ import { inText, level, words } from "../../domain/format";
 import { shutterOf } from "../../domain/habits";
 import { Refused } from "../../domain/refused";
 import { helperAddress } from "../../domain/sharing";
+import { toldTogether } from "../../domain/wording";
 import { chooseSlot, clearTicks, confirmCard, tickLine } from "../../state/acts";
 import { useOwnLink } from "../../state/links";
 import { useCard, useCardAct } from "../../state/queries";
@@ -152,7 +153,9 @@ function Card({ card }: { card: CardView }) {
       >
         <CardHead card={card} />
         {card.outcome.outcome === "plan" && unsafe(card.outcome) ? (
-          <p className="border-b rule px-4 py-2 font-semibold text-signal">{card.outcome.cautions[0]}</p>
+          <p className="border-b rule px-4 py-2 font-semibold text-signal">
+            {toldTogether(card.outcome.cautions.slice(0, 1).map((one) => one.told))}
+          </p>
         ) : null}
         {card.outcome.outcome === "plan" ? (
           <>
@@ -186,12 +189,12 @@ function Card({ card }: { card: CardView }) {
         ) : null}
         {card.outcome.outcome === "plan" && card.outcome.practice.length > 0 ? (
           <p className="border-t rule px-4 py-1 text-[max(0.85em,var(--type-least))]">
-            {card.outcome.practice.join(" ")}
+            {toldTogether(card.outcome.practice.map((one) => one.told))}
           </p>
         ) : null}
         {card.outcome.outcome === "plan" && card.outcome.cautions.length > 0 ? (
           <p className="border-t rule px-4 py-2 text-[max(0.92em,var(--type-least))]">
-            {card.outcome.cautions.slice(unsafe(card.outcome) ? 1 : 0).join(" ")}
+            {toldTogether(card.outcome.cautions.slice(unsafe(card.outcome) ? 1 : 0).map((one) => one.told))}
           </p>
         ) : null}
         <Trials card={card} />

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { PackCamera, PackLine } from "../../domain/documents";
 import { readBack } from "../../domain/field/taking";
+import { told } from "../../domain/wording";
 import type { Shoot } from "../../state/field/use";
 import { Press } from "../../ui/Press";
 import { CameraChoice, useCamera } from "./CameraChoice";
@@ -55,7 +56,7 @@ function Lines({ camera, shoot }: { camera: PackCamera; shoot: Shoot }) {
         {camera.device_name}
         {camera.slots > 1 ? `, slot ${camera.slot}` : ""}
       </p>
-      <p className="text-soft">{camera.answer}</p>
+      <p className="text-soft">{told(camera.answer)}</p>
       {error ? (
         <p role="alert" className="text-signal">
           This phone did not keep that. Try once more.
@@ -85,9 +86,9 @@ function Lines({ camera, shoot }: { camera: PackCamera; shoot: Shoot }) {
         </Press>
       ) : null}
       {camera.bring.length > 0 ? <p className="mt-2">From the bag: {camera.bring.join(", ")}.</p> : null}
-      {camera.practice.map((one) => (
-        <p key={one} className="mt-1 text-soft">
-          {one}
+      {camera.practice.map(told).map((words) => (
+        <p key={words} className="mt-1 text-soft">
+          {words}
         </p>
       ))}
     </article>

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { PackCheck } from "../../domain/documents";
 import { isDone, ofScene } from "../../domain/field/taking";
+import { told } from "../../domain/wording";
 import { OneOf } from "../../ui/Press";
 import type { InScene } from "./FieldShoot";
 
@@ -47,7 +48,7 @@ export function FieldLists({ shoot, scene }: InScene) {
         <ul aria-label="To mind" className="my-2 border-l-4 border-signal bg-signal-wash px-3 py-2">
           {cautions.map((one) => (
             <li key={one.key} className="py-1">
-              {one.words}
+              {told(one.words)}
             </li>
           ))}
         </ul>
@@ -68,7 +69,7 @@ export function FieldLists({ shoot, scene }: InScene) {
                       checked={done(one)}
                       onChange={(event) => tick(one.key, event.target.checked)}
                     />
-                    <span className={done(one) ? "text-soft" : ""}>{one.words}</span>
+                    <span className={done(one) ? "text-soft" : ""}>{told(one.words)}</span>
                   </label>
                 </li>
               ))}

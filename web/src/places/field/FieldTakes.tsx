@@ -5,6 +5,7 @@ import type { Act } from "../../domain/field/entries";
 import { lightAt } from "../../domain/field/light";
 import { lightOf, setNoted, shotDone } from "../../domain/field/taking";
 import { level } from "../../domain/format";
+import { told } from "../../domain/wording";
 import { useHolding } from "../../state/field/holding";
 import { OneOf, Press } from "../../ui/Press";
 import { CameraChoice, useCamera } from "./CameraChoice";
@@ -184,9 +185,9 @@ function Cautions({ camera }: { camera: PackCamera | null }) {
       <summary className="flex items-center font-semibold text-signal">
         {camera.cautions.length === 1 ? "One caution" : `${camera.cautions.length} cautions`}
       </summary>
-      {camera.cautions.map((one) => (
-        <p key={one} className="pb-1">
-          {one}
+      {camera.cautions.map(told).map((words) => (
+        <p key={words} className="pb-1">
+          {words}
         </p>
       ))}
     </details>

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import type { Plan } from "../../domain/documents";
+import { toldTogether } from "../../domain/wording";
 import { AnswerHead } from "../bench/AnswerHead";
 
 /** The set with its card: the answer, then what to dial in, in the order of its menu, then why and what is assumed. */
@@ -18,8 +19,12 @@ export function FirstCard({ plan, assumed, helps }: { plan: Plan; assumed: strin
           </li>
         ))}
       </ol>
-      {plan.practice.length > 0 ? <p className="border-t rule px-4 py-2">{plan.practice.join(" ")}</p> : null}
-      {plan.cautions.length > 0 ? <p className="border-t rule px-4 py-2">{plan.cautions.join(" ")}</p> : null}
+      {plan.practice.length > 0 ? (
+        <p className="border-t rule px-4 py-2">{toldTogether(plan.practice.map((one) => one.told))}</p>
+      ) : null}
+      {plan.cautions.length > 0 ? (
+        <p className="border-t rule px-4 py-2">{toldTogether(plan.cautions.map((one) => one.told))}</p>
+      ) : null}
       {assumed.length > 0 ? (
         <details className="border-t rule px-4 py-2 text-note text-soft">
           <summary>Assumed of this camera, until you know better</summary>

@@ -1,4 +1,5 @@
 import type { DeviceView, Strength } from "../../domain/documents";
+import { told } from "../../domain/wording";
 import { useStrengths } from "../../state/kit";
 import { Select } from "../../ui/Select";
 
@@ -96,7 +97,7 @@ function StrengthCell({ strength, wins }: { strength: Strength | undefined; wins
       <span className="mr-2 text-lead font-semibold">
         {strength.cost === null ? "not there" : `${strength.cost.toFixed(1)} stops`}
       </span>
-      {strength.words}
+      {told(strength.words)}
       {strength.best && strength.weakest ? (
         <div className="text-note">
           Best mode {strength.best.mode}

@@ -1,6 +1,7 @@
 import { type ReactNode, useState } from "react";
 import type { OwnLine, ReadyView } from "../../domain/documents";
 import { byGroup } from "../../domain/ready";
+import { toldTogether } from "../../domain/wording";
 import { newId } from "../../state/ids";
 import { Button } from "../../ui/Button";
 
@@ -73,7 +74,7 @@ export function Cautions({ ready, onTick }: { ready: ReadyView; onTick: OnTick }
               done={one.done}
               stands
               onTick={(done) => onTick(one.tick, done)}
-              words={one.words}
+              words={toldTogether(one.told)}
               beside={
                 one.done ? `${one.scenes.join(", ")}; minded` : `${one.scenes.join(", ")}; tick when minded`
               }
@@ -81,7 +82,7 @@ export function Cautions({ ready, onTick }: { ready: ReadyView; onTick: OnTick }
           ))}
       </ul>
       {others.length ? (
-        <p className="py-1 text-small text-soft">{others.map((one) => one.words).join(" ")}</p>
+        <p className="py-1 text-small text-soft">{toldTogether(others.flatMap((one) => one.told))}</p>
       ) : null}
     </section>
   );

@@ -5,6 +5,7 @@ import type { SceneSummary, SetupSummary, ShootView } from "../../domain/documen
 import { day, words } from "../../domain/format";
 import { habits } from "../../domain/habits";
 import { planned, shortestFirst } from "../../domain/shelf";
+import { told } from "../../domain/wording";
 import { useMadeUp } from "../../state/madeUp";
 import { usePutAway } from "../../state/removed";
 import { Button } from "../../ui/Button";
@@ -136,7 +137,7 @@ function SceneRows({ scene }: { scene: SceneSummary }) {
 /** What needs a hand: the shortest line, the rest behind it. */
 function Needs({ setup }: { setup: SetupSummary }) {
   const [first, ...rest] = shortestFirst([
-    ...setup.to_decide,
+    ...setup.to_decide.map(told),
     ...setup.leftovers.map((one) => `left over: ${one}`),
   ]);
   if (!first) return null;

@@ -5,12 +5,13 @@ from typing import Final
 
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.conditions import CONDITIONS, ON_TABLE, UNDER_WATER, Condition
+from steady_tide.core.message import Message, number, say
 from steady_tide.core.plan.account.cautions import too_deep
 from steady_tide.core.plan.account.plan import Answer, AnswerValue, Decision, ReachPart
 from steady_tide.core.plan.physics.exposed import ExposedSet
 from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.core.plan.problem.situation import Situation
-from steady_tide.core.quantities import about_text, counted
+from steady_tide.core.quantities import about_text
 
 SLACK_STOPS: Final = 0.05
 """Light beyond a mark by less than this still counts as held."""
@@ -21,10 +22,9 @@ def answer_of(chosen: ExposedSet, reach: ReachPart, decisions: list[Decision], c
     values = _values(chosen, {decision.setting: decision for decision in decisions})
     line, steady = _steady(chosen, reach)
     if chosen.situation.given.lacks_housing:
-        line = f"{too_deep(chosen.situation.given)}. {line}"
-    more = f"; {counted(cautions, 'caution')}" if cautions else ""
-    told = ", ".join(value.said for value in values)
-    return Answer(steady=steady, words=f"{line}: {told}{more}.", line=line, values=values)
+        line = say("answer-floods", floods=too_deep(chosen.situation.given), line=line)
+    words = say("answer", line=line, values=[value.said for value in values], cautions=cautions)
+    return Answer(steady=steady, words=words, line=line, values=values)
 
 
 def _values(chosen: ExposedSet, made: dict[Setting, Decision]) -> list[AnswerValue]:
@@ -51,21 +51,21 @@ def fitted(values: Mapping[Setting, Value], texts: Mapping[Setting, str], chosen
     return " and ".join(glass)
 
 
-def _steady(chosen: ExposedSet, reach: ReachPart) -> tuple[str, bool]:
+def _steady(chosen: ExposedSet, reach: ReachPart) -> tuple[Message, bool]:
     """Whether it holds the light that is expected, and from which named light to which."""
     situation = chosen.situation
     dark = reach.low.ev100 - situation.dark_ev100 if not reach.holds_dark else 0.0
     bright = situation.bright_ev100 - reach.high.ev100 if not reach.holds_bright else 0.0
     if dark <= SLACK_STOPS and reach.high.end == "runaway" and bright > SLACK_STOPS:
-        return "Holds the light, but motion stutters: the shutter gets very short", False
+        return say("answer-stutters"), False
     if dark > SLACK_STOPS or bright > SLACK_STOPS:
-        parts = [f"{dark:.1f} stops short in the darkest light"] if dark > SLACK_STOPS else []
-        parts += [f"{bright:.1f} stops over in the brightest light"] if bright > SLACK_STOPS else []
-        return f"Not steady, {' and '.join(parts)}", False
+        off = {"dark": number(dark, "stops", 1), "bright": number(bright, "stops", 1)}
+        short, over = dark > SLACK_STOPS, bright > SLACK_STOPS
+        return say(f"answer-{'off' if short and over else 'short' if short else 'over'}", **off), False
     names = neighbours_within(situation, reach.low.ev100, reach.high.ev100)
     if len(names) < 2 or situation.brief.water is not None:
-        return "Steady in the light you expect", True
-    return f"Steady from {_in_text(names[0].label)} to {_in_text(names[-1].label)}", True
+        return say("answer-steady"), True
+    return say("answer-between", dim=_in_text(names[0].label), bright=_in_text(names[-1].label)), True
 
 
 def neighbours(situation: Situation) -> list[Condition]:

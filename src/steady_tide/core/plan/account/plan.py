@@ -1,13 +1,16 @@
 """The plan document: the whole set with its reasons, and its honest opposite, a conflict."""
 
-from typing import Final, Literal
+from collections.abc import Mapping
+from itertools import zip_longest
+from typing import Any, ClassVar, Final, Literal
 
 from pydantic import Field
 
-from steady_tide.core.document import Part
+from steady_tide.core.document import Part, Upgrade
 from steady_tide.core.exposure.reach import EndKind, ExposureSet
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LightLevel
+from steady_tide.core.message import Message, verbatim
 
 RULES_VERSION = "8"
 """Raised whenever the same inputs may give another plan."""
@@ -207,11 +210,11 @@ class AnswerValue(Part):
 
 
 class Answer(Part):
-    """What somebody wants to hear first. steady: whether the expected light is held; line: how far, in words."""
+    """What somebody wants to hear first. steady: whether the expected light is held; line: how far."""
 
     steady: bool
-    words: str
-    line: str
+    words: Message
+    line: Message
     values: list[AnswerValue]
 
 
@@ -244,6 +247,42 @@ Practice = Literal[
 Assumption = Literal[
     "shake", "light", "weights", "water-type", "light-as-named", "lamp-beside-lens", "own-weights", "meter-habit"
 ]
+
+
+class CautionTold(Part):
+    """What can hurt somebody. kind: unnamed in plans of before kinds were kept."""
+
+    kind: Caution | Literal["unnamed"]
+    told: Message
+
+
+class PracticeTold(Part):
+    """What to mind on the spot."""
+
+    kind: Practice | Literal["unnamed"]
+    told: Message
+
+
+class AssumptionTold(Part):
+    """What the numbers rest on without having been measured."""
+
+    kind: Assumption | Literal["unnamed"]
+    told: Message
+
+
+def _second_version(data: dict[str, Any]) -> dict[str, Any]:
+    """A plan of the first version, in which words and kinds stood in lists side by side."""
+    made = {**data, "version": 2}
+    for words, kinds in (
+        ("cautions", "caution_keys"),
+        ("practice", "practice_keys"),
+        ("assumptions", "assumption_keys"),
+    ):
+        pairs = zip_longest(data.get(words, []), made.pop(kinds, []), fillvalue="unnamed")
+        made[words] = [{"kind": kind, "told": verbatim(text).plain()} for text, kind in pairs]
+    if (answer := data.get("answer")) is not None:
+        made["answer"] = {**answer, **{name: verbatim(answer[name]).plain() for name in ("words", "line")}}
+    return made
 
 
 class Brought(Part):
@@ -308,7 +347,8 @@ class Plan(Part):
     """A complete and feasible set for one scene on one device, with the versions that made it."""
 
     document: Literal["steady-tide/plan"] = "steady-tide/plan"
-    version: Literal[1] = 1
+    version: Literal[2] = 2
+    upgrades: ClassVar[Mapping[int, Upgrade]] = {1: _second_version}
     outcome: Literal["plan"] = "plan"
     rules_version: str = RULES_VERSION
     device_key: str
@@ -330,22 +370,23 @@ class Plan(Part):
     figures: list[Figure]
     prices: list[Price]
     bring: list[str]
-    cautions: list[str]
-    assumptions: list[str]
+    cautions: list[CautionTold]
+    assumptions: list[AssumptionTold]
     measures: Measures | None = Field(default=None, description="The figures as plain numbers.")
     brought: list[Brought] = Field(default=[], description="What `bring` says in words.")
     answer: Answer | None = None
-    practice: list[str] = Field(default=[], description="What to mind on the spot.")
-    practice_keys: list[Practice] = Field(default=[], description="What `practice` says in words, in its order.")
-    caution_keys: list[Caution] = Field(default=[], description="What `cautions` say in words, in their order.")
-    assumption_keys: list[Assumption] = Field(default=[], description="What `assumptions` say, in their order.")
+    practice: list[PracticeTold] = Field(default=[], description="What to mind on the spot.")
     running: Running | None = Field(default=None, description="What it takes of cells, cards and cooling.")
     exposing: ExposureSet | None = Field(default=None, description="What of it decides exposure.")
 
     @property
-    def alerts(self) -> list[str]:
-        """What nobody may set out without, in words: told before anything else, on every paper."""
-        return [words for key, words in zip(self.caution_keys, self.cautions, strict=False) if key in ALERTING]
+    def alerts(self) -> list[Message]:
+        """What nobody may set out without: told before anything else, on every paper."""
+        return [one.told for one in self.cautions if one.kind in ALERTING]
+
+    def cautions_of(self, kind: Caution) -> list[Message]:
+        """What is told of one kind of caution; nothing where it does not count here."""
+        return [one.told for one in self.cautions if one.kind == kind]
 
     @property
     def sketch(self) -> Sketch:

@@ -1,13 +1,13 @@
-"""What those who do it mind on the spot with this set: facts, then their words in one place."""
+"""What those who do it mind on the spot with this set."""
 
 from typing import Final
 
 from steady_tide.core.light.daylight import angle_between, shadow_in_frame
 from steady_tide.core.light.dew import settles
 from steady_tide.core.light.level import ComputedLight
-from steady_tide.core.plan.account.plan import Practice
+from steady_tide.core.message import Argument, Message, metres, say, share, shutter
+from steady_tide.core.plan.account.plan import Practice, PracticeTold
 from steady_tide.core.plan.physics.exposed import ExposedSet
-from steady_tide.core.quantities import shutter_text
 from steady_tide.core.thresholds import threshold
 
 LONG_SHUTTER_S: Final = threshold("practice.long-shutter")
@@ -19,24 +19,8 @@ BRIGHT_CONTRAST_STOPS: Final = threshold("practice.bright-contrast")
 NIGHT_EV100: Final = threshold("practice.night")
 LOOKED_AT: Final = ("talking", "everyday", "scenic")
 
-WORDS: Final[dict[Practice, str]] = {
-    "slow-steps": "At {shutter} s steps smear: bend the knees and walk slower, or take a gimbal.",
-    "lamp-below": "Below about {depth:.0f} m colour comes from a lamp alone: bring one close, or let it be blue.",
-    "hold-still": "Hold ten seconds a shot, move slowly, and let animals come to you.",
-    "own-shadow": "Your shadow falls into the frame: turn, rise, or wait until the sun has moved.",
-    "cut-out": "In this cold a cell may cut out with {left:.0%} left: keep spares on your body, change early.",
-    "lock-on-sky": "Point at the brightest sky that will show, hold the exposure there, then frame.",
-    "noon": "With the sun this high faces and water look hard: take shade, or wait for a cloud.",
-    "two-angles": "Take each thing twice: from where you stand, and close from the side.",
-    "trial": "First time out: take a trial clip of the hardest part and look at it large before it counts.",
-    "dew": "Dew will settle on the lens: warm it, shield it, and look at it every half hour.",
-    "dew-unknown": "On a clear night look for dew on the lens; say how humid it is and it is worked out.",
-    "wind-limit": "The wind is beyond what this drone flies in: stay on the ground.",
-}
-"""A row for each; what stands in braces is a figure of the set."""
 
-
-def practice(chosen: ExposedSet) -> list[Practice]:
+def practice(chosen: ExposedSet) -> list[PracticeTold]:
     """What is worth minding with this set, here."""
     situation = chosen.situation
     brief, light, water = situation.brief, situation.light, situation.brief.water
@@ -56,12 +40,16 @@ def practice(chosen: ExposedSet) -> list[Practice]:
         "dew-unknown": night_sky and brief.humidity_percent is None,
         "wind-limit": _beyond_wind(chosen),
     }
-    return [key for key, due in here.items() if due]
+    return [PracticeTold(kind=key, told=_told(key, chosen)) for key, due in here.items() if due]
 
 
-def practice_words(key: Practice, chosen: ExposedSet) -> str:
-    """One of them as it is read."""
-    return WORDS[key].format(shutter=shutter_text(chosen.aim.shutter_s), depth=COLOURLESS_M, left=cut_out(chosen))
+def _told(key: Practice, chosen: ExposedSet) -> Message:
+    facts: dict[Practice, dict[str, Argument]] = {
+        "slow-steps": {"shutter": shutter(chosen.aim.shutter_s)},
+        "lamp-below": {"depth": metres(COLOURLESS_M)},
+        "cut-out": {"left": share(cut_out(chosen))},
+    }
+    return say(f"practice-{key}", **facts.get(key, {}))
 
 
 def cut_out(chosen: ExposedSet) -> float:

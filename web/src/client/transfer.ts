@@ -6,11 +6,14 @@ import { Refused } from "../domain/refused";
 /** sent, come: shares [0, 1] of what is under way; null while the service makes or reads it. */
 export type Far = { way: "sent" | "come"; share: number | null };
 
+/** A transfer was stopped by whoever began it. */
+export class Stopped extends Error {}
+
 type Transfer = { url: string; body?: File; signal: AbortSignal; onFar: (far: Far) => void };
 
 const share = (event: ProgressEvent) => (event.lengthComputable ? event.loaded / event.total : null);
 
-/** Ask for a file, or send one; throws Refused for a problem and TypeError without a connection or when stopped. */
+/** Ask for a file, or send one; throws Refused for a problem, Stopped, and TypeError without a connection. */
 export function transfer({ url, body, signal, onFar }: Transfer): Promise<Blob> {
   return new Promise((done, failed) => {
     const asked = new XMLHttpRequest();
@@ -21,7 +24,7 @@ export function transfer({ url, body, signal, onFar }: Transfer): Promise<Blob> 
     asked.upload.onload = () => onFar({ way: "come", share: null });
     asked.onprogress = (event) => onFar({ way: "come", share: share(event) });
     asked.onerror = () => failed(new TypeError("no connection"));
-    asked.onabort = () => failed(new TypeError("stopped"));
+    asked.onabort = () => failed(new Stopped());
     asked.onload = async () => {
       if (asked.status < 400) return done(asked.response as Blob);
       const said = await (asked.response as Blob).text();

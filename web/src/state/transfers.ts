@@ -2,7 +2,7 @@
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { type Far, transfer } from "../client/transfer";
+import { type Far, Stopped, transfer } from "../client/transfer";
 import type { JobView } from "../domain/documents";
 import { CalledOff, callOffJob, jobEnded } from "./jobs";
 import { renew } from "./renew";
@@ -18,7 +18,7 @@ function useTransfer(whenDone: (file: Blob, given: { url: string; name: string }
     onSuccess: whenDone,
     onSettled: () => setFar(null),
   });
-  const stopped = act.error?.message === "stopped";
+  const stopped = act.error instanceof Stopped;
   return { ...act, error: stopped ? null : act.error, far, stop: () => stop.current?.abort() };
 }
 
@@ -76,6 +76,6 @@ export function useBringIn() {
     onSuccess: () => renew(cache),
     onSettled: () => setFar(null),
   });
-  const calledOff = act.error instanceof CalledOff || act.error?.message === "stopped";
+  const calledOff = act.error instanceof CalledOff || act.error instanceof Stopped;
   return { ...act, error: calledOff ? null : act.error, far, stop: () => stopped.current?.abort() };
 }

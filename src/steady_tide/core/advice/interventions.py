@@ -118,9 +118,8 @@ def _filters(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
     """The two ordinary filters about what the shutter is short by, besides those in the bag."""
     if problem.brief.water is not None:
         return
-    fitted = sum(line.stops for line in plan.ledger.lines if line.label == "ND filter")
     brightest = next(light for light in plan.in_light if light.name == "brightest")
-    wanted = -fitted + runs_away(plan) + max(brightest.error_stops, 0.0)
+    wanted = plan.swappable.glass_stops + runs_away(plan) + max(brightest.error_stops, 0.0)
     have = {item.taken_stops for item in problem.bag if item.kind == "nd" and problem.device.key in item.fits}
     nearest = sorted(ordinary.ND_STOPS, key=lambda stops: abs(stops - wanted))
     for stops in [one for one in nearest if all(abs(one - taken) > SAME_FILTER_STOPS for taken in have)][:2]:

@@ -47,7 +47,7 @@ export function SceneBag({ plan, setupId }: { plan: Plan; setupId: string }) {
                     >
                       <span>{one.label}</span>
                       <span className="text-right text-note text-soft">
-                        {one.words === "can be used" ? words(one.kind) : one.words}
+                        {one.reason === "fine" ? words(one.kind) : one.words}
                       </span>
                     </li>
                   ))}

@@ -8,6 +8,7 @@ import pytest
 
 from steady_tide.core.advice.helps import helps
 from steady_tide.core.errors import BadInput
+from steady_tide.core.exposure.reach import ending
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import plan_scene
@@ -66,7 +67,8 @@ def plans() -> list[tuple[PlanningProblem, Plan]]:
 
 def sentences(plan: Plan) -> Iterator[str]:
     """All that is said of a plan."""
-    yield from (plan.headline, plan.reach.low.reason, plan.reach.high.reason, plan.reach.words)
+    yield from (plan.headline, plan.reach.words)
+    yield from all_worded(ending(mark.end) for mark in (plan.reach.low, plan.reach.high))
     yield from plan.bring
     yield from all_worded([one.told for one in plan.practice] + [one.told for one in plan.cautions])
     yield from all_worded(one.told for one in plan.assumptions)

@@ -8,6 +8,7 @@ import pytest
 from fluent.syntax import FluentParser, ast
 from fluent.syntax.visitor import Visitor
 
+from steady_tide.core.exposure.reach import EndKind
 from steady_tide.core.habits import Habits
 from steady_tide.core.message import Amount, degrees_c, metres, number, say, share, shutter, together
 from steady_tide.core.plan.account.plan import Assumption, Caution, Practice
@@ -20,6 +21,9 @@ MADE_OF_KINDS = {
     *(f"practice-{kind}" for kind in get_args(Practice)),
     *(f"assumed-{kind}" for kind in get_args(Assumption)),
     *(f"answer-{how}" for how in ("short", "over", "off")),
+    *(f"hangs-{how}" for how in ("dearer", "cheaper")),
+    *(f"end-{end}" for end in get_args(EndKind)),
+    *(f"cause-{end}" for end in get_args(EndKind)),
 }  # fmt: skip
 
 

@@ -1,5 +1,6 @@
 """A plan or a conflict as plain text for the terminal."""
 
+from steady_tide.core.exposure.reach import ending
 from steady_tide.core.habits import Habits, spoken
 from steady_tide.core.kit.settings import ROOMS
 from steady_tide.core.plan.account.plan import Conflict, Figure, Plan
@@ -25,8 +26,8 @@ def plan_text(plan: Plan) -> str:
     lines += [
         f"Holds from {reach.low.ev100:.1f} EV ({reach.low.lux:g} lx)",
         f"        to {reach.high.ev100:.1f} EV ({reach.high.lux:g} lx)",
-        f"  below: {reach.low.reason}",
-        f"  above: {reach.high.reason}",
+        f"  below: {worded(ending(reach.low.end))}",
+        f"  above: {worded(ending(reach.high.end))}",
         f"Light expected: {plan.dark_ev100:.1f} to {plan.bright_ev100:.1f} EV",
         "",
     ]

@@ -77,7 +77,11 @@ def _joined(by: str) -> Callable[[Any], _Text]:
     return lambda several: _Text(by.join(several.each if isinstance(several, _Several) else [str(several)]))
 
 
-FUNCTIONS: Final[dict[str, Callable[[Any], FluentType]]] = {"SPACED": _joined(" "), "LISTED": _joined(", ")}
+FUNCTIONS: Final[dict[str, Callable[[Any], FluentType]]] = {
+    "SPACED": _joined(" "),
+    "LISTED": _joined(", "),
+    "CLAUSES": _joined("; "),
+}
 
 
 def catalogue() -> dict[str, str]:

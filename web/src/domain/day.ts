@@ -4,6 +4,7 @@ import { scaleLinear } from "d3-scale";
 import type { DayView, Jump, SceneDay, SwapView } from "./documents";
 import { ev } from "./format";
 import { timeShown } from "./habits";
+import { causeTold } from "./wording";
 
 const NONE: Jump = { minute: 0, by: 0 };
 
@@ -184,8 +185,7 @@ export function standing(scene: SceneDay, jump: Jump = NONE): Standing {
   const who = scene.cameras.length > 1 ? `${leaving.camera}, ` : "";
   const when = leaving.minute <= scene.starts ? "from the start" : `from ${clock(leaving.minute, jump)}`;
   const side = leaving.side === "dark" ? "too dark" : "too bright";
-  const how = leaving.end === "runaway" ? leaving.words : leaving.cause;
-  return standingAs("left", `${who}${when} ${side}: ${how}`);
+  return standingAs("left", `${who}${when} ${side}: ${causeTold(leaving.end)}`);
 }
 
 /** Changes that take a hand while the day runs: not what one begins with. */

@@ -4,12 +4,13 @@
  */
 
 import { FluentBundle, FluentNumber, FluentResource, FluentType, type FluentValue } from "@fluent/bundle";
-import type { Amount, Message } from "./documents";
+import type { Amount, Leaving, Message } from "./documents";
 import words from "./generated/words.json";
 import { habits, spoken, timeShown } from "./habits";
 
 /** What is told: facts, or a text that is there already. */
 export type Told = Message | string;
+type EndKind = Leaving["end"];
 type Argument = NonNullable<Message["args"]>[string];
 
 const LOCALE = "en-GB";
@@ -70,7 +71,7 @@ function catalogue(): FluentBundle {
   if (bundle) return bundle;
   bundle = new FluentBundle(LOCALE, {
     useIsolating: false,
-    functions: { SPACED: joined(" "), LISTED: joined(", ") },
+    functions: { SPACED: joined(" "), LISTED: joined(", "), CLAUSES: joined("; ") },
   });
   for (const text of Object.values(words)) bundle.addResource(new FluentResource(text));
   return bundle;
@@ -99,6 +100,14 @@ export function told(message: Told): string {
   );
   return catalogue().formatPattern(found.value, args, []);
 }
+
+/** What happens beyond a mark, and how; nothing where that was not kept. */
+export const endTold = (end: EndKind | null | undefined): string =>
+  end ? told({ key: `end-${end}`, args: {} }) : "";
+
+/** How a set ends in a few words, beside what side it is on. */
+export const causeTold = (end: EndKind): string =>
+  told({ key: end === "runaway" ? "end-runaway" : `cause-${end}`, args: {} });
 
 /** Several messages one after another, as a text. */
 export const toldTogether = (messages: Told[]): string => messages.map(told).join(" ");

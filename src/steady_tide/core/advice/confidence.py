@@ -7,6 +7,8 @@ from typing import Final
 from steady_tide.core.advice.shifting import shifted
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
+from steady_tide.core.exposure.reach import ending
+from steady_tide.core.message import Message, Told, number, say
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import plan_scene
@@ -22,7 +24,7 @@ class Dependence(Part):
 
     key: str
     label: str
-    words: str
+    words: Told
     weight: float
     measure: str
 
@@ -106,21 +108,22 @@ def _tried(trial: Trial, problem: PlanningProblem, made: Plan, spaces: Spaces) -
 
 def _told(trial: Trial, here: Plan, there: Plan) -> Dependence | None:
     after = {one.setting: one for one in there.decisions}
-    turned = [
-        f"{one.label} would be {after[one.setting].text} instead of {one.text}"
+    turned: list[Message | str] = [
+        say("hangs-turned", label=one.label, there=after[one.setting].text, here=one.text)
         for one in here.decisions
         if one.setting in after and after[one.setting].value != one.value
     ]
-    lost = []
+    lost: list[Message | str] = []
     if here.reach.holds_dark and not there.reach.holds_dark:
-        lost.append(f"the set no longer holds in the darkest light: {there.reach.low.reason}")
+        lost.append(say("hangs-dark", end=ending(there.reach.low.end)))
     if here.reach.holds_bright and not there.reach.holds_bright:
-        lost.append(f"the set no longer holds in the brightest light: {there.reach.high.reason}")
+        lost.append(say("hangs-bright", end=ending(there.reach.high.end)))
     dearer = there.cost - here.cost
     if not turned and not lost and abs(dearer) < DECISIVE_STOPS:
         return None
-    way = "dearer" if dearer > 0 else "cheaper"
-    priced = f"it would be {abs(dearer):.1f} stops {way}" if abs(dearer) >= DECISIVE_STOPS else ""
-    words = "; ".join(part for part in [*lost, *turned[:3], priced] if part)
+    told = [*lost, *turned[:3]]
+    if abs(dearer) >= DECISIVE_STOPS:
+        told.append(say(f"hangs-{'dearer' if dearer > 0 else 'cheaper'}", cost=number(abs(dearer), "stops", 1)))
+    words = say("hangs-on", each=[*told])
     weight = abs(dearer) + 0.5 * len(turned) + 2.0 * len(lost)
     return Dependence(key=trial.key, label=trial.label, words=words, weight=round(weight, 2), measure=trial.measure)

@@ -9,7 +9,7 @@ from zoneinfo import ZoneInfo
 import numpy as np
 
 from steady_tide.core.document import Part
-from steady_tide.core.exposure.reach import ENDINGS, EndKind
+from steady_tide.core.exposure.reach import EndKind
 from steady_tide.core.light.almanac import Place, day_bounds, moon_at, sun_path
 from steady_tide.core.light.daylight import moon_lux, sky_lux
 from steady_tide.core.light.sky import clear_sky_lux, cloud_transmission
@@ -106,13 +106,11 @@ class Window(Part):
 
 
 class Leaving(Part):
-    """The light leaves a set while a scene is filmed: when, on which side, what ends the set there, and how."""
+    """The light leaves a set while a scene is filmed: when, on which side, and what ends the set there."""
 
     minute: int
     side: Literal["dark", "bright"]
     end: EndKind
-    words: str
-    cause: str
 
 
 @dataclass(frozen=True)
@@ -153,8 +151,7 @@ def leavings(minutes: Floats, ev100: Floats, marks: Marks, *, start: float, end:
             side = "bright"
         if side is not None and side != side_before:
             kind = marks.low_end if side == "dark" else marks.high_end
-            words, cause = ENDINGS[kind].words, ENDINGS[kind].cause
-            found.append(Leaving(minute=int(minutes[row]), side=side, end=kind, words=words, cause=cause))
+            found.append(Leaving(minute=int(minutes[row]), side=side, end=kind))
         side_before = side
     return found
 

@@ -2,11 +2,12 @@
 
 from dataclasses import dataclass
 from math import log2
-from typing import Final, Literal, NamedTuple
+from typing import Final, Literal
 
 import numpy as np
 
 from steady_tide.core.exposure.automatic import Chosen, automatic_exposure
+from steady_tide.core.message import Message, say
 from steady_tide.core.quantities import Quantity, setting_value, shutter_text
 from steady_tide.core.thresholds import threshold
 
@@ -61,26 +62,13 @@ class ExposureSet:
         )
 
 
-class Ending(NamedTuple):
-    """What happens beyond a mark: in a word or two, and how it comes about."""
-
-    verdict: str
-    cause: str
-
-    @property
-    def words(self) -> str:
-        """Both together."""
-        return f"{self.verdict}: {self.cause}"
-
-
 EndKind = Literal["dark", "noise", "clipped", "runaway"]
-ENDINGS: Final[dict[EndKind, Ending]] = {
-    "dark": Ending("too dark", "ISO and shutter are at their ends"),
-    "noise": Ending("too noisy", "too little light reaches the sensor"),
-    "clipped": Ending("too bright", "highlights clip"),
-    "runaway": Ending("the shutter runs away", "motion starts to stutter"),
-}
-"""What ends a set, as it is read."""
+"""What ends a set: too dark, too noisy, too bright, or a shutter that runs away."""
+
+
+def ending(end: EndKind | None) -> Message | str:
+    """What happens beyond a mark, and how it comes about; nothing where that was not kept."""
+    return "" if end is None else say(f"end-{end}")
 
 
 @dataclass(frozen=True)

@@ -7,6 +7,7 @@ from steady_tide.core.advice.shifting import shifted
 from steady_tide.core.day.second import picture_of
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
+from steady_tide.core.exposure.reach import EndKind
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.account.plan import Sketch
 from steady_tide.core.plan.physics.space import Spaces
@@ -51,8 +52,8 @@ class Fallback(Part):
     ev100: float
     low_ev100: float | None = None
     high_ev100: float | None = None
-    low_words: str = ""
-    high_words: str = ""
+    low_end: EndKind | None = None
+    high_end: EndKind | None = None
     holds: bool = False
     same_picture: bool = True
     headline: str = ""
@@ -96,8 +97,8 @@ def _fallback(
         ev100=round(ev100, 2),
         low_ev100=there.reach.low.ev100,
         high_ev100=there.reach.high.ev100,
-        low_words=there.reach.low.reason,
-        high_words=there.reach.high.reason,
+        low_end=there.reach.low.end,
+        high_end=there.reach.high.end,
         holds=_holds(there, ev100),
         same_picture=same,
         headline=there.headline,

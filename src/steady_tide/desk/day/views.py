@@ -8,6 +8,7 @@ from steady_tide.core.day.heading import Heading
 from steady_tide.core.day.skymarks import SkyMark
 from steady_tide.core.day.swaps import Change
 from steady_tide.core.day.timeline import Leaving, Window
+from steady_tide.core.exposure.reach import EndKind
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.lapse.ramp import Ramp
 from steady_tide.core.light.almanac import SkyEvent
@@ -46,8 +47,8 @@ class CameraDay(View):
     headline: str
     low_ev100: float
     high_ev100: float
-    low_words: str
-    high_words: str
+    low_end: EndKind | None
+    high_end: EndKind | None
     steady: list[Window]
     leaves: list[Leaving]
     steady_minutes: int

@@ -6,6 +6,7 @@ from typing import Final
 from uuid import UUID
 
 from steady_tide.core.day.timeline import Sky, Window
+from steady_tide.core.exposure.reach import ending
 from steady_tide.core.habits import Habits, metres
 from steady_tide.core.message import once
 from steady_tide.core.plan.account.plan import Plan
@@ -31,7 +32,7 @@ from steady_tide.formats.agenda import (
     Span,
     by_habits,
 )
-from steady_tide.formats.wording import all_worded
+from steady_tide.formats.wording import all_worded, worded
 from steady_tide.store.tables import ShootRow
 
 MARKS: Final = ("must_have", "once_only", "slow", "reverse", "slow_start")
@@ -105,7 +106,8 @@ def _span(sky: Sky, start: float, end: float) -> Span:
 def _scene(
     scheduled: ScheduledScene, scene: SceneDay, sky: Sky, plans: Mapping[str, Plan], habits: Habits
 ) -> AgendaScene:
-    leaving = sorted((gone.minute, gone.words) for camera in scene.cameras for gone in camera.leaves)
+    left = [gone for camera in scene.cameras for gone in camera.leaves]
+    leaving = sorted((gone.minute, worded(ending(gone.end), habits)) for gone in left)
     verdict = "Steady all through: nothing needs touching."
     if not scene.cameras:
         verdict = "; ".join(scene.unplanned) or "No camera."

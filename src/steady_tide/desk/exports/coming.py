@@ -4,6 +4,8 @@ from typing import Final
 from uuid import UUID
 
 from steady_tide.core.day.timeline import Sky
+from steady_tide.core.exposure.reach import ending
+from steady_tide.core.message import say
 from steady_tide.desk.day.views import DayView, SceneDay
 from steady_tide.desk.exports.agenda import pieces_told, swap_told
 from steady_tide.desk.field.views import Coming, ComingKind
@@ -30,7 +32,7 @@ def _of_scene(scene: SceneDay, sky: Sky) -> list[Coming]:
         Coming(
             at=sky.clock(gone.minute),
             kind="leaves",
-            words=f"{camera.device_name}: {gone.words}",
+            words=say("coming-leaves", camera=camera.device_name, end=ending(gone.end)),
             scene_id=scene.id,
             setup_id=camera.setup_id,
         )

@@ -174,8 +174,8 @@ class OfflineBundle:
             "ev100": round(plan.light.ev100, 2),
             "low_ev100": plan.reach.low.ev100,
             "high_ev100": plan.reach.high.ev100,
-            "low_words": plan.reach.low.reason,
-            "high_words": plan.reach.high.reason,
+            "low_end": plan.reach.low.end,
+            "high_end": plan.reach.high.end,
             "lines": [_line(one) for one in self.cards.lines(setup, self.planner.device(setup.device_id), plan)],
             "bring": plan.bring,
             "practice": [one.told for one in plan.practice],
@@ -247,8 +247,8 @@ class OfflineBundle:
 
 
 NOTHING: Final[dict[str, Any]] = {
-    "headline": "", "answer": "", "ev100": 0.0, "low_ev100": None, "high_ev100": None, "low_words": "",
-    "high_words": "", "lines": [], "bring": [], "practice": [], "cautions": [], "fallbacks": [], "waiting": False,
+    "headline": "", "answer": "", "ev100": 0.0, "low_ev100": None, "high_ev100": None, "low_end": None,
+    "high_end": None, "lines": [], "bring": [], "practice": [], "cautions": [], "fallbacks": [], "waiting": False,
     "picture": None, "replanned": [],
 }  # fmt: skip
 

@@ -4,6 +4,7 @@ from datetime import datetime
 from typing import Any, Literal
 from uuid import UUID
 
+from steady_tide.core.exposure.reach import EndKind
 from steady_tide.core.field.fallbacks import Fallback
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.message import Told
@@ -71,8 +72,8 @@ class PackCamera(View):
     ev100: float
     low_ev100: float | None
     high_ev100: float | None
-    low_words: str
-    high_words: str
+    low_end: EndKind | None
+    high_end: EndKind | None
     lines: list[PackLine]
     bring: list[str]
     practice: list[Told]
@@ -110,7 +111,7 @@ class Coming(View):
 
     at: datetime
     kind: ComingKind
-    words: str
+    words: Told
     scene_id: UUID | None = None
     setup_id: UUID | None = None
 

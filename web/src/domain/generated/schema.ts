@@ -3688,10 +3688,10 @@ export interface components {
             low_ev100: number;
             /** High Ev100 */
             high_ev100: number;
-            /** Low Words */
-            low_words: string;
-            /** High Words */
-            high_words: string;
+            /** Low End */
+            low_end: ("dark" | "noise" | "clipped" | "runaway") | null;
+            /** High End */
+            high_end: ("dark" | "noise" | "clipped" | "runaway") | null;
             /** Steady */
             steady: components["schemas"]["Window"][];
             /** Leaves */
@@ -4462,7 +4462,7 @@ export interface components {
              */
             kind: "scene" | "over" | "begin" | "swap" | "leaves" | "cell" | "card" | "short" | "sky";
             /** Words */
-            words: string;
+            words: components["schemas"]["Message"] | string;
             /** Scene Id */
             scene_id?: string | null;
             /** Setup Id */
@@ -4916,7 +4916,7 @@ export interface components {
             /** Label */
             label: string;
             /** Words */
-            words: string;
+            words: components["schemas"]["Message"] | string;
             /** Weight */
             weight: number;
             /** Measure */
@@ -6493,7 +6493,7 @@ export interface components {
         };
         /**
          * Leaving
-         * @description The light leaves a set while a scene is filmed: when, on which side, what ends the set there, and how.
+         * @description The light leaves a set while a scene is filmed: when, on which side, and what ends the set there.
          */
         Leaving: {
             /** Minute */
@@ -6508,10 +6508,6 @@ export interface components {
              * @enum {string}
              */
             end: "dark" | "noise" | "clipped" | "runaway";
-            /** Words */
-            words: string;
-            /** Cause */
-            cause: string;
         };
         /**
          * LedgerPart
@@ -6957,19 +6953,14 @@ export interface components {
         };
         /**
          * MarkPart
-         * @description A low or high mark: light [EV at ISO 100] and lux, and what happens beyond it.
+         * @description A low or high mark: light [EV at ISO 100] and lux, and what ends the set there; None where that was not kept.
          */
         MarkPart: {
             /** Ev100 */
             ev100: number;
             /** Lux */
             lux: number;
-            /** Reason */
-            reason: string;
-            /**
-             * End
-             * @description What ends the set there; `reason` says it in words.
-             */
+            /** End */
             end?: ("dark" | "noise" | "clipped" | "runaway") | null;
         };
         /**
@@ -7789,10 +7780,10 @@ export interface components {
             low_ev100: number | null;
             /** High Ev100 */
             high_ev100: number | null;
-            /** Low Words */
-            low_words: string;
-            /** High Words */
-            high_words: string;
+            /** Low End */
+            low_end: ("dark" | "noise" | "clipped" | "runaway") | null;
+            /** High End */
+            high_end: ("dark" | "noise" | "clipped" | "runaway") | null;
             /** Lines */
             lines: components["schemas"]["PackLine"][];
             /** Bring */
@@ -7846,16 +7837,10 @@ export interface components {
             low_ev100?: number | null;
             /** High Ev100 */
             high_ev100?: number | null;
-            /**
-             * Low Words
-             * @default
-             */
-            low_words: string;
-            /**
-             * High Words
-             * @default
-             */
-            high_words: string;
+            /** Low End */
+            low_end?: ("dark" | "noise" | "clipped" | "runaway") | null;
+            /** High End */
+            high_end?: ("dark" | "noise" | "clipped" | "runaway") | null;
             /**
              * Holds
              * @default false

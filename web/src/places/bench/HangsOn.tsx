@@ -1,3 +1,4 @@
+import { told } from "../../domain/wording";
 import { useHangsOn } from "../../state/stances";
 
 /** Which inputs would turn the plan, so that one knows what to measure first. */
@@ -13,7 +14,7 @@ export function HangsOn({ setupId, made, wanted }: { setupId: string; made: stri
       <ul className="text-note">
         {found.data?.slice(0, 4).map((one) => (
           <li key={one.key} className="border-b border-hair/50 py-0.5">
-            <span className="font-semibold">{one.label}</span>: {one.words}.{" "}
+            <span className="font-semibold">{one.label}</span>: {told(one.words)}.{" "}
             <span className="text-soft">To be sure, {one.measure}.</span>
           </li>
         ))}

@@ -2,6 +2,7 @@ import { memo, type PointerEvent } from "react";
 import type { Plan } from "../../domain/documents";
 import { level, levelBare, lux, luxOfEv } from "../../domain/format";
 import { lightAt, tide, verdict } from "../../domain/tide";
+import { endTold } from "../../domain/wording";
 import { Button } from "../../ui/Button";
 import { Shades } from "../../ui/Shades";
 
@@ -166,7 +167,7 @@ export const TideDiagram = memo(function TideDiagram({
       {plan.reach.words ? <p className="text-note">{plan.reach.words}</p> : null}
       <p className="text-fine text-soft">
         EV at ISO 100 left, light on the subject right; pale band: ± {light.uncertainty.toFixed(1)} stops.
-        Above the high mark {plan.reach.high.reason}; below the low mark {plan.reach.low.reason}.
+        Above the high mark {endTold(plan.reach.high.end)}; below the low mark {endTold(plan.reach.low.end)}.
       </p>
     </figure>
   );

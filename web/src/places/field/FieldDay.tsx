@@ -12,6 +12,7 @@ import {
 } from "../../domain/field/clock";
 import { lightAt } from "../../domain/field/light";
 import { day, level } from "../../domain/format";
+import { told } from "../../domain/wording";
 import type { Shoot } from "../../state/field/use";
 import { SceneTide } from "./SceneTide";
 
@@ -40,12 +41,12 @@ export function FieldDay({ shoot, now, root }: { shoot: Shoot; now: number; root
           <ol>
             {coming.map((one) => (
               <li
-                key={`${one.at} ${one.words}`}
+                key={`${one.at} ${told(one.words)}`}
                 className="grid grid-cols-[4.2em_1fr] gap-x-2 border-b border-hair/60 py-2"
               >
                 <span className="font-semibold">{clockOf(one.at)}</span>
                 <span className={takesAHand(one) ? "font-semibold text-signal" : ""}>
-                  {one.words}
+                  {told(one.words)}
                   {still.length > 0 ? (
                     <span className="block text-note font-normal text-soft">{away(one.at, now)}</span>
                   ) : null}

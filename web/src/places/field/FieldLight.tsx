@@ -3,6 +3,7 @@ import type { PackCamera, PackFallback } from "../../domain/documents";
 import { age, away } from "../../domain/field/clock";
 import { answerFor, answerWords, type LightAnswer, shiftWords } from "../../domain/field/light";
 import { level } from "../../domain/format";
+import { endTold } from "../../domain/wording";
 import { type Shoot, usePicture } from "../../state/field/use";
 import { Press } from "../../ui/Press";
 import { CameraChoice, useCamera } from "./CameraChoice";
@@ -185,7 +186,7 @@ function withoutWords(named: PackFallback): string {
   if (named.holds) return named.changes.length > 0 ? "Change this, and it holds." : "It holds without.";
   const low = named.low_ev100 ?? 0;
   const out = named.ev100 < low ? low - named.ev100 : named.ev100 - (named.high_ev100 ?? 0);
-  const why = named.ev100 < low ? named.low_words : named.high_words;
+  const why = endTold(named.ev100 < low ? named.low_end : named.high_end);
   return `It will not hold: ${out.toFixed(1)} stops beyond (${why}). Nearest:`;
 }
 

@@ -5,7 +5,7 @@ from typing import Final
 
 import numpy as np
 
-from steady_tide.core.exposure.reach import ENDINGS, LedgerLine, Mark, Reach, Tolerance, ledger, reach
+from steady_tide.core.exposure.reach import LedgerLine, Mark, Reach, Tolerance, ledger, reach
 from steady_tide.core.habits import metres
 from steady_tide.core.kit.settings import Setting, Value, settings_that
 from steady_tide.core.plan.account.answer import fitted, range_words
@@ -71,7 +71,7 @@ def _told(chosen: ExposedSet, marks: Reach) -> bool:
 
 def _mark(mark: Mark) -> MarkPart:
     lux = float(f"{lux_from_ev100(mark.ev100):.3g}")
-    return MarkPart(ev100=round(mark.ev100, 3), lux=lux, reason=ENDINGS[mark.end].words, end=mark.end)
+    return MarkPart(ev100=round(mark.ev100, 3), lux=lux, end=mark.end)
 
 
 def ledger_part(chosen: ExposedSet) -> LedgerPart:

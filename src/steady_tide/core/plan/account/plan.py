@@ -68,12 +68,11 @@ class Decision(Part):
 
 
 class MarkPart(Part):
-    """A low or high mark: light [EV at ISO 100] and lux, and what happens beyond it."""
+    """A low or high mark: light [EV at ISO 100] and lux, and what ends the set there; None where that was not kept."""
 
     ev100: float
     lux: float
-    reason: str
-    end: EndKind | None = Field(default=None, description="What ends the set there; `reason` says it in words.")
+    end: EndKind | None = None
 
 
 class ReachPart(Part):
@@ -280,6 +279,10 @@ def _second_version(data: dict[str, Any]) -> dict[str, Any]:
     ):
         pairs = zip_longest(data.get(words, []), made.pop(kinds, []), fillvalue="unnamed")
         made[words] = [{"kind": kind, "told": verbatim(text).plain()} for text, kind in pairs]
+    reach = data["reach"]
+    kept = ("ev100", "lux", "end")
+    marks = {name: {key: reach[name][key] for key in kept if key in reach[name]} for name in ("low", "high")}
+    made["reach"] = {**reach, **marks}
     if (answer := data.get("answer")) is not None:
         made["answer"] = {**answer, **{name: verbatim(answer[name]).plain() for name in ("words", "line")}}
     return made

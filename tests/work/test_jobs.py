@@ -64,7 +64,7 @@ def test_a_grey_card_is_read_apart_from_the_request(
     day, scene = shoot
     before = kept_files(files)
     job = send(creator, day, a_still(0.18), scene_id=scene)
-    assert len(kept_files(files)) == len(before) + 1
+    (mine,) = set(kept_files(files)) - set(before)
     assert (job["kind"], job["state"], job["ended"]) == ("grey-card", "waiting", False)
     assert readings(creator, day) == []
     do_jobs()
@@ -73,7 +73,7 @@ def test_a_grey_card_is_read_apart_from_the_request(
     # APEX: f/4 at 1/125 and ISO 200 is EV 9.97.
     assert reading["measured"]["how"] == "grey-card" and reading["ev100"] == pytest.approx(9.97, abs=0.06)
     assert reading["scene_name"] == "A scene"
-    assert kept_files(files) == before, "what was read is thrown away"
+    assert mine not in kept_files(files), "what was read is thrown away; jobs of other accounts were done beside it"
 
 
 def test_a_still_of_a_real_size_is_taken(creator: TestClient, shoot: tuple[str, str], do_jobs: DoJobs) -> None:

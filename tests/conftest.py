@@ -1,12 +1,21 @@
-"""What all tests share: a profile for property tests that does not depend on the clock or on chance."""
+"""What all tests share: by day property tests replay the same examples; by night they explore with a seed of their own.
+
+`./tide bench --properties` explores: it sets STEADY_TIDE_EXPLORE, prints the seed of each run, and keeps what fails in
+`.tide/examples`, which the next night begins with. What it finds is written beside its test as an `@example`.
+"""
 
 import os
 
 import pytest
 from hypothesis import settings
+from hypothesis.database import DirectoryBasedExampleDatabase
 
+from steady_tide.settings import PROJECT
+
+EXAMPLES = DirectoryBasedExampleDatabase(PROJECT / ".tide" / "examples")
 settings.register_profile("steady", deadline=None, derandomize=True, max_examples=60, database=None)
-settings.load_profile("steady")
+settings.register_profile("exploring", deadline=None, derandomize=False, print_blob=True, database=EXAMPLES)
+settings.load_profile("exploring" if os.environ.get("STEADY_TIDE_EXPLORE") else "steady")
 
 os.environ.setdefault("STEADY_TIDE_PRIORITY", "equal")
 
@@ -23,7 +32,10 @@ LONGEST = (
 
 
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """Put the longest files first; within a file the order stays."""
+    """Put the longest files first, within a file the order stays; and mark property tests."""
+    for item in items:
+        if getattr(getattr(item, "obj", None), "is_hypothesis_test", False):
+            item.add_marker("property")
     rank = {name: index for index, name in enumerate(LONGEST)}
 
     def place(item: pytest.Item) -> int:

@@ -77,14 +77,17 @@ def test_a_moment_lies_between_the_first_phones_and_now() -> None:
             assert EARLIEST <= corrected(at, off_by(clock, now), now) <= now
 
 
-@pytest.mark.parametrize("asked", ["bytes=²-", "bytes=-²", "bytes=٣-٤", "bytes=-", "bytes=5-²", "²=0-1"])
-def test_digits_that_are_no_number_of_the_protocol(creator: TestClient, do_jobs: Any, asked: str) -> None:
+@pytest.mark.parametrize(
+    ("asked", "status"),
+    [("bytes=²-", 200), ("bytes=-²", 200), ("bytes=٣-٤", 200), ("bytes=-", 200), ("bytes=5-²", 206), ("²=0-1", 200)],
+)
+def test_digits_that_are_no_number_of_the_protocol(creator: TestClient, do_jobs: Any, asked: str, status: int) -> None:
     shoot = creator.post("/api/shoots", json={"name": "A shoot"}).json()["id"]
     send_clip(creator, a_clip(), "a.mp4", shoot=shoot)
     do_jobs()
     clip = creator.get(f"/api/shoots/{shoot}/footage").json()["clips"][0]["id"]
     answer = creator.get(f"/api/clips/{clip}/proxy", headers={"Range": asked.encode()})
-    assert answer.status_code in (200, 206)
+    assert answer.status_code == status, "a range that is none asks for all of it"
 
 
 @pytest.mark.parametrize("cell", ["|=cmd", ";=cmd", "％=cmd", "%=cmd", ",=cmd", "｜=cmd", "；=cmd", "=cmd"])

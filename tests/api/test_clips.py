@@ -80,11 +80,12 @@ def test_it_goes_to_a_scene_and_back_by_hand(creator: TestClient, shoot: str, cl
 
 
 def test_where_it_cannot_go_it_stays(creator: TestClient, clip: dict[str, Any]) -> None:
-    nowhere: tuple[dict[str, Any], ...] = (
-        {}, {"setup_id": "none"}, {"setup_id": str(uuid4())}, {"setup_id": None, "more": 1},
+    nowhere: tuple[tuple[dict[str, Any], int], ...] = (
+        ({}, 422), ({"setup_id": "none"}, 422), ({"setup_id": str(uuid4())}, 404),
+        ({"setup_id": None, "more": 1}, 422),
     )  # fmt: skip
-    for told in nowhere:
-        assert creator.put(f"/api/clips/{clip['id']}/setup", json=told).status_code in (404, 422), told
+    for told, status in nowhere:
+        assert creator.put(f"/api/clips/{clip['id']}/setup", json=told).status_code == status, told
     assert creator.get(f"/api/clips/{clip['id']}").json()["clip"]["setup_id"] is None
 
 
@@ -96,7 +97,7 @@ def test_it_cannot_go_to_somebody_elses_scene(app: Any, creator: TestClient, cli
 def test_a_scene_that_goes_leaves_its_clips(creator: TestClient, clip: dict[str, Any]) -> None:
     scene = add_scene(creator, SCENES["The smoked jar"])
     creator.put(f"/api/clips/{clip['id']}/setup", json={"setup_id": scene["setups"][0]["id"]})
-    assert creator.delete(f"/api/scenes/{scene['id']}").status_code in (200, 204)
+    assert creator.delete(f"/api/scenes/{scene['id']}").status_code == 204
     found = creator.get(f"/api/clips/{clip['id']}")
     assert found.status_code == 200 and found.json()["clip"]["state"] == "held"
 
@@ -157,15 +158,19 @@ def test_tables_of_other_sizes_are_refused(creator: TestClient, clip: dict[str, 
 def test_films_are_sent_from_where_they_are_asked_for(creator: TestClient, clip: dict[str, Any]) -> None:
     at = f"/api/clips/{clip['id']}/proxy"
     whole = creator.get(at).content
-    for asked, first, end in (("bytes=0-9", 0, 10), ("bytes=5-", 5, None), ("bytes=0-999999999", 0, None)):
+    for asked, first, end, status in (
+        ("bytes=0-9", 0, 10, 206),
+        ("bytes=5-", 5, None, 206),
+        ("bytes=0-999999999", 0, None, 200),
+    ):
         some = creator.get(at, headers={"Range": asked})
-        assert some.status_code in (200, 206) and some.content == whole[first:end]
-    for asked in ("bytes=9-3", "bytes=x-y", "lines=1-2", "bytes=999999999-", "-", "bytes=--5"):
-        assert creator.get(at, headers={"Range": asked}).status_code in (200, 206, 416, 422), asked
+        assert (some.status_code, some.content) == (status, whole[first:end]), asked
+    odd = {"bytes=9-3": 200, "bytes=x-y": 200, "lines=1-2": 200, "bytes=999999999-": 416, "-": 200, "bytes=--5": 200}
+    assert {asked: creator.get(at, headers={"Range": asked}).status_code for asked in odd} == odd
 
 
 def test_there_are_no_other_pictures(creator: TestClient, clip: dict[str, Any]) -> None:
-    assert creator.get(f"/api/clips/{clip['id']}/original").status_code in (404, 422)
+    assert creator.get(f"/api/clips/{clip['id']}/original").status_code == 422
 
 
 # Pairs.

@@ -107,7 +107,10 @@ def test_very_many_unknown_fields_are_told_in_few_words(creator: TestClient) -> 
     assert answer.status_code == 422 and len(answer.content) < 20_000
 
 
-@pytest.mark.parametrize("body", ["[" * 90_000, '{"a":' * 90_000, '{"name": "' + "\\u0000" * 50_000 + '"}'])
-def test_bodies_without_end_are_refused_in_words(creator: TestClient, body: str) -> None:
+@pytest.mark.parametrize(
+    ("body", "status"),
+    [("[" * 90_000, 400), ('{"a":' * 90_000, 400), ('{"name": "' + "\\u0000" * 50_000 + '"}', 422)],
+)
+def test_bodies_without_end_are_refused_in_words(creator: TestClient, body: str, status: int) -> None:
     answer = creator.post("/api/shoots", content=body, headers={"Content-Type": "application/json"})
-    assert answer.status_code in (400, 422) and answer.headers["content-type"] == "application/problem+json"
+    assert answer.status_code == status and answer.headers["content-type"] == "application/problem+json"

@@ -16,6 +16,7 @@ from steady_tide.settings import PROJECT
 def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
     """Add `test`, `bench`, `formats`, `client` and `pictures`."""
     test = commands.add_parser("test", help="check and test everything")
+    test.add_argument("--coverage", action="store_true", help="print which lines no test runs; a third slower")
     test.add_argument("rest", nargs=argparse.REMAINDER, help="arguments for pytest, e.g. tests/core -k reach")
     test.set_defaults(run=run_tests)
     bench = commands.add_parser("bench", help="print timings; or what load, kills and made-up calls do to the service")
@@ -47,8 +48,9 @@ def _steps() -> list[tuple[str, list[str], Path]]:
 def run_tests(arguments: argparse.Namespace) -> int:
     """Checks and pytest side by side, on every core; given arguments go to pytest alone. Says where the time went."""
     spent: dict[str, float] = {}
+    measured = ["--cov=steady_tide", "--cov-report=term:skip-covered"] if arguments.coverage else []
     if arguments.rest:
-        return _pytest(arguments.rest)
+        return _pytest([*measured, *arguments.rest])
     with ThreadPoolExecutor(1) as beside:
         checks = beside.submit(_checks_pass, spent)
         begun = time.monotonic()
@@ -66,6 +68,7 @@ def run_tests(arguments: argparse.Namespace) -> int:
                 "12",
                 "--durations-min",
                 "2",
+                *measured,
             ]
         )
         spent["tests (pytest)"] = time.monotonic() - begun
@@ -114,6 +117,7 @@ LONG = {
     "load": "many readers and planners at once, some minutes",
     "kill": "kill service, database and worker again and again while things are written, some minutes",
     "year": "fifty people on accounts of a year's size while things are killed, an hour",
+    "properties": "property tests with a new seed each run, an hour",
     "fuzz": "ten thousand calls made up from the service's description, an hour",
 }
 

@@ -19,6 +19,7 @@ from steady_tide.desk.planning.summaries import to_decide
 from steady_tide.desk.records.dialled import Dialled, leftovers, value_text
 from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
 from steady_tide.desk.workplace import Shared, Workplace
+from steady_tide.formats.wording import worded
 from steady_tide.store.database import Database, with_driver
 from steady_tide.store.errors import NotFound, Taken
 from steady_tide.store.owned import Rows
@@ -71,7 +72,7 @@ def test_a_place_beyond_the_camera_is_an_answer_not_an_error() -> None:
     assert refused.outcome == "refused"
     assert to_decide(refused) == ["Kittiwake D1 takes no frames at intervals; take a camera with a lapse mode"]
     deep = solved(inputs(brief=brief("Under the rafts", water={"depth_m": 20}), device=A2))
-    assert to_decide(deep)[0].startswith("No housing in the bag for 20\u202fm: Skarv A2 is bare to 10\u202fm")
+    assert worded(to_decide(deep)[0]).startswith("No housing in the bag for 20 m: Skarv A2 is bare to 10 m")
 
 
 def test_what_is_left_to_decide_is_told_only_where_something_is() -> None:
@@ -79,10 +80,10 @@ def test_what_is_left_to_decide_is_told_only_where_something_is() -> None:
     assert to_decide(calm) == []
     noisy = planned(MARKET, A4, "bright-night")
     told = to_decide(noisy)
-    assert told[0].startswith("the darkest light lies") and "below the low mark" in told[0]
-    assert not any("above the high mark" in words for words in told)
+    assert worded(told[0]).startswith("the darkest light lies") and "below the low mark" in worded(told[0])
+    assert not any("above the high mark" in worded(words) for words in told)
     conflict = solved(inputs(pins={"frame_rate": "240", "shutter": "1/50"}))
-    assert to_decide(conflict)[0].endswith("together.")
+    assert worded(to_decide(conflict)[0]).endswith("together.")
 
 
 def left(plan: Plan, **dialled: str) -> list[str]:

@@ -8,13 +8,23 @@ from playwright.sync_api import Browser, Page
 
 from tests.web.bundle import bundled
 
-MODULES = (
-    "bag", "beside", "brief", "budget", "cells", "clips", "compass", "day", "depth", "deviceForm", "dive", "fields",
-    "filming", "footage", "format", "grid", "habits",
-    "finding", "first", "keeping", "keys", "modes", "numbers", "picture",
-    "readings", "ready", "refused", "sharing", "shelf", "shots", "starts", "sums", "swaps", "tide", "towns", "undo",
-    "wording", "wrong",
-)  # fmt: skip
+ROOMS = {
+    "kit": ("bag", "deviceForm", "modes", "sharing"),
+    "bench": ("beside", "brief", "picture", "readings", "starts", "tide"),
+    "ready": ("budget", "ready", "shots"),
+    "": (
+        "cells", "fields", "format", "grid", "habits", "finding", "keeping", "keys", "refused", "undo", "wording",
+        "wrong",
+    ),
+    "day": ("compass", "day", "depth", "dive", "filming", "swaps"),
+    "footage": ("footage",),
+    "first": ("first",),
+    "taste": ("numbers",),
+    "shoots": ("towns",),
+    "sums": ("sums",),
+}  # fmt: skip
+"""Modules of the domain by the folder they lie in."""
+OTHERS = {"shelf": "domain/shoots/shootList", "clips": "domain/kit/clipFacts"}
 FIELD = {name: f"domain/field/{name}" for name in ("clock", "light", "merging", "taking")} | {
     "fieldEntries": "domain/field/entries", "fieldLogbook": "domain/field/logbook", "fieldPost": "domain/field/post",
     "fieldTide": "domain/field/tide",
@@ -27,7 +37,8 @@ Call = Callable[..., Any]
 def engine(browser: Browser, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Page]:
     """A blank page with all domain modules in it."""
     page = browser.new_page()
-    modules = {name: f"domain/{name}" for name in MODULES} | FIELD
+    found = {name: f"domain/{room}/{name}".replace("//", "/") for room, names in ROOMS.items() for name in names}
+    modules = found | OTHERS | FIELD
     page.add_script_tag(content=bundled(modules, tmp_path_factory.mktemp("domain")))
     yield page
     page.close()

@@ -9,7 +9,8 @@ from playwright.sync_api import Browser, Page
 from tests.web.bundle import bundled
 
 MODULES = {name: f"state/outbox/{name}" for name in ("outbox", "shelf")} | {
-    name: f"domain/{name}" for name in ("refused", "dayActs")
+    "refused": "domain/refused",
+    "dayActs": "domain/day/dayActs",
 }
 
 WORLD = """

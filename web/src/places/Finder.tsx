@@ -2,9 +2,9 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { type Entry, found } from "../domain/finding";
 import { Refused } from "../domain/refused";
-import { useSought } from "../state/lists";
 import { useDevices, useShoots, useVocabulary } from "../state/queries";
-import { useSum } from "../state/sums";
+import { useSought } from "../state/shoots/lists";
+import { useSum } from "../state/sums/sums";
 import { toggleWatch } from "../state/watch";
 import { Sheet } from "../ui/Sheet";
 

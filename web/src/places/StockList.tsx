@@ -1,6 +1,6 @@
 import type { StockView } from "../domain/documents";
-import { nextState } from "../domain/ready";
-import { useSayPiece } from "../state/ready";
+import { nextState } from "../domain/ready/ready";
+import { useSayPiece } from "../state/ready/ready";
 import { Button } from "../ui/Button";
 import { Notice } from "../ui/Notice";
 

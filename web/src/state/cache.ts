@@ -3,7 +3,7 @@
 import { QueryClient, queryOptions, useQuery } from "@tanstack/react-query";
 import { api, got } from "../client/client";
 import { NotYet, Refused } from "../domain/refused";
-import { planned } from "../domain/shelf";
+import { planned } from "../domain/shoots/shootList";
 
 const MOST_TRIES = 10;
 

@@ -7,8 +7,8 @@ import { likely, setHabits } from "../domain/habits";
 import { Refused } from "../domain/refused";
 import { askShoots, KEYS } from "./cache";
 import { kept } from "./field/kept";
-import { forgetLinks } from "./ownLinks";
 import { renew } from "./renew";
+import { forgetLinks } from "./shoots/ownLinks";
 
 export type Entered = { name: string; email: string; password: string; invitation: string };
 

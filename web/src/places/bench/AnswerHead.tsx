@@ -1,4 +1,4 @@
-import { unsafe } from "../../domain/answers";
+import { unsafe } from "../../domain/bench/answers";
 import type { Plan } from "../../domain/documents";
 import { shutterOf } from "../../domain/habits";
 import { told } from "../../domain/wording";

@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import { faultText } from "../../domain/field/entries";
 import { setLine } from "../../domain/field/logbook";
 import { level } from "../../domain/format";
-import { useBefore } from "../../state/logbook";
+import { useBefore } from "../../state/logbook/logbook";
 
 /** How this set did before, in such light on such a scene: from the logbook, where anything alike was filmed. */
 export function Before({

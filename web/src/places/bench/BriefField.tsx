@@ -1,7 +1,7 @@
 import { memo } from "react";
-import { chosenValue, type FieldSpec, usual } from "../../domain/brief";
+import { chosenValue, type FieldSpec, usual } from "../../domain/bench/brief";
 import { briefFact, choicesOf, rangeOf } from "../../domain/fields";
-import type { BriefDraft } from "../../state/draft";
+import type { BriefDraft } from "../../state/bench/draft";
 import { useVocabulary } from "../../state/queries";
 import { ChoiceField, FlagField } from "../../ui/Field";
 import { QuantityField } from "../QuantityField";

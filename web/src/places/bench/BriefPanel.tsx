@@ -12,9 +12,9 @@ import {
   lightStart,
   SHAPES,
   WATER,
-} from "../../domain/brief";
+} from "../../domain/bench/brief";
 import type { ProblemView } from "../../domain/documents";
-import type { BriefDraft } from "../../state/draft";
+import type { BriefDraft } from "../../state/bench/draft";
 import { useVocabulary } from "../../state/queries";
 import { ChoiceField, FlagField } from "../../ui/Field";
 import { Slider } from "../../ui/Slider";

@@ -1,8 +1,8 @@
 import { Link } from "react-router";
 import type { SceneView, SetupView } from "../../domain/documents";
-import { addCamera, chooseSchool, type Perform, removeCamera } from "../../state/acts";
+import { addCamera, chooseSchool, type Perform, removeCamera } from "../../state/bench/acts";
 import { useDevices } from "../../state/queries";
-import { useSchools } from "../../state/stances";
+import { useSchools } from "../../state/taste/stances";
 import { Button } from "../../ui/Button";
 import { Menu } from "../../ui/Menu";
 import { Select } from "../../ui/Select";

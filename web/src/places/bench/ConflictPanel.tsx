@@ -1,5 +1,5 @@
 import type { SetupView } from "../../domain/documents";
-import { choosePin, type Perform, releasePins } from "../../state/acts";
+import { choosePin, type Perform, releasePins } from "../../state/bench/acts";
 import { Button } from "../../ui/Button";
 
 /** Wishes that cannot be had together, the limit that says so, and the ways out. */

@@ -2,7 +2,7 @@ import { Pin } from "lucide-react";
 import { memo, useEffect, useState } from "react";
 import type { Decision, Option } from "../../domain/documents";
 import { stops } from "../../domain/format";
-import { choosePin, type Perform } from "../../state/acts";
+import { choosePin, type Perform } from "../../state/bench/acts";
 import { Button } from "../../ui/Button";
 import { Tip } from "../../ui/Tip";
 import type { Tried } from "./ScenePicture";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Refused } from "../../domain/refused";
-import type { BriefDraft } from "../../state/draft";
-import { useWorkOut } from "../../state/quick";
+import type { BriefDraft } from "../../state/bench/draft";
+import { useWorkOut } from "../../state/sums/quick";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/TextField";
 

@@ -1,5 +1,5 @@
 import { told } from "../../domain/wording";
-import { useHangsOn } from "../../state/stances";
+import { useHangsOn } from "../../state/taste/stances";
 
 /** Which inputs would turn the plan, so that one knows what to measure first. */
 export function HangsOn({ setupId, made, wanted }: { setupId: string; made: string; wanted: boolean }) {

@@ -1,5 +1,5 @@
 import type { ComeBy, Help } from "../../domain/documents";
-import { useHelps, useTakeHelp } from "../../state/helps";
+import { useHelps, useTakeHelp } from "../../state/bench/helps";
 import { Button } from "../../ui/Button";
 import { Menu } from "../../ui/Menu";
 import { Notice } from "../../ui/Notice";

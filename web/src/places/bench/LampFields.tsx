@@ -5,8 +5,8 @@ import {
   LAMP_GIVEN,
   LAMP_START,
   MOST_LAMPS,
-} from "../../domain/brief";
-import type { BriefDraft } from "../../state/draft";
+} from "../../domain/bench/brief";
+import type { BriefDraft } from "../../state/bench/draft";
 import { Button } from "../../ui/Button";
 import { BriefField } from "./BriefField";
 

@@ -1,5 +1,5 @@
 import { Refused } from "../../domain/refused";
-import { useMatch } from "../../state/stances";
+import { useMatch } from "../../state/taste/stances";
 import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
 

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Compatibility, Plan } from "../../domain/documents";
 import { words } from "../../domain/format";
-import { useSceneBag } from "../../state/kit";
+import { useSceneBag } from "../../state/kit/kit";
 import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
 

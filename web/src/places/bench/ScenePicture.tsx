@@ -1,7 +1,5 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import type { PictureView, Plan } from "../../domain/documents";
-import { level } from "../../domain/format";
 import {
   clipAt,
   linesOf,
@@ -10,9 +8,11 @@ import {
   type Seeing,
   stillAt,
   type Wish,
-} from "../../domain/picture";
-import { useArrived, usePictures } from "../../state/pictures";
-import { useOwnTable } from "../../state/tables";
+} from "../../domain/bench/picture";
+import type { PictureView, Plan } from "../../domain/documents";
+import { level } from "../../domain/format";
+import { useArrived, usePictures } from "../../state/bench/pictures";
+import { useOwnTable } from "../../state/bench/tables";
 import { useMade } from "../../state/transfers";
 import { Button } from "../../ui/Button";
 import { Flip } from "../../ui/Flip";

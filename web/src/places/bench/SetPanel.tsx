@@ -2,7 +2,7 @@ import { memo, type ReactNode, useCallback, useState } from "react";
 import type { Decision, Plan } from "../../domain/documents";
 import { shutterOf } from "../../domain/habits";
 import { told } from "../../domain/wording";
-import { type Perform, releasePins } from "../../state/acts";
+import { type Perform, releasePins } from "../../state/bench/acts";
 import { useVocabulary } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";

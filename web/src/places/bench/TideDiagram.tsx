@@ -1,7 +1,7 @@
 import { memo, type PointerEvent } from "react";
+import { lightAt, tide, verdict } from "../../domain/bench/tide";
 import type { Plan } from "../../domain/documents";
 import { level, levelBare, lux, luxOfEv } from "../../domain/format";
-import { lightAt, tide, verdict } from "../../domain/tide";
 import { endTold } from "../../domain/wording";
 import { Button } from "../../ui/Button";
 import { Shades } from "../../ui/Shades";

@@ -1,6 +1,6 @@
 import type { Option } from "../../domain/documents";
 import { stops } from "../../domain/format";
-import { useWhatIf } from "../../state/stances";
+import { useWhatIf } from "../../state/taste/stances";
 
 /** What a value would change, number by number, before it is pinned. */
 export function WhatIf({

@@ -10,15 +10,15 @@ import {
   panned,
   type Take,
   WHOLE,
-} from "../../domain/beside";
+} from "../../domain/bench/beside";
+import { notesOf, type Seeing, settingsThatDiffer } from "../../domain/bench/picture";
 import type { PictureView, Plan, SceneView, SetupView } from "../../domain/documents";
-import { notesOf, type Seeing, settingsThatDiffer } from "../../domain/picture";
 import { Refused } from "../../domain/refused";
-import { addCamera, choosePin, chooseSchool } from "../../state/acts";
-import { usePictures } from "../../state/pictures";
+import { addCamera, choosePin, chooseSchool } from "../../state/bench/acts";
+import { usePictures } from "../../state/bench/pictures";
+import { useTrials } from "../../state/bench/trials";
 import { useDevices, useScene, useSceneAct } from "../../state/queries";
-import { useSchools } from "../../state/stances";
-import { useTrials } from "../../state/trials";
+import { useSchools } from "../../state/taste/stances";
 import { ChoiceField } from "../../ui/Field";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";

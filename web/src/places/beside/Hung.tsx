@@ -1,8 +1,8 @@
 import { useRef } from "react";
-import { type Item, type Place, type Take, transformOf } from "../../domain/beside";
+import { type Item, type Place, type Take, transformOf } from "../../domain/bench/beside";
+import { differing, linesOf, type Picture, type Seeing } from "../../domain/bench/picture";
 import type { PictureView } from "../../domain/documents";
 import { sentence, words } from "../../domain/format";
-import { differing, linesOf, type Picture, type Seeing } from "../../domain/picture";
 import { Button } from "../../ui/Button";
 import { Shown } from "../bench/ScenePicture";
 

@@ -1,6 +1,6 @@
 import type { KeyboardEvent } from "react";
-import { type Place, panned, WHOLE, zoomed } from "../../domain/beside";
-import type { Seeing } from "../../domain/picture";
+import { type Place, panned, WHOLE, zoomed } from "../../domain/bench/beside";
+import type { Seeing } from "../../domain/bench/picture";
 import { Button } from "../../ui/Button";
 import { Flip } from "../../ui/Flip";
 

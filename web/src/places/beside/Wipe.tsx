@@ -1,6 +1,6 @@
-import { type Place, transformOf } from "../../domain/beside";
+import { type Place, transformOf } from "../../domain/bench/beside";
+import type { Seeing } from "../../domain/bench/picture";
 import type { PictureView } from "../../domain/documents";
-import type { Seeing } from "../../domain/picture";
 import { PulledAside } from "../../ui/PulledAside";
 import { Shown } from "../bench/ScenePicture";
 

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { PresetsView } from "../../domain/documents";
-import { usePresets, useTakePresets } from "../../state/stances";
+import { usePresets, useTakePresets } from "../../state/taste/stances";
 import { Button } from "../../ui/Button";
 
 /** Which scenes of a shoot can share a preset slot of their camera, and what that costs. */

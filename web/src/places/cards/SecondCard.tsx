@@ -1,6 +1,6 @@
-import { clock } from "../../domain/day";
+import { clock } from "../../domain/day/day";
 import type { CardView } from "../../domain/documents";
-import { useDay } from "../../state/day";
+import { useDay } from "../../state/day/day";
 import { useShoot } from "../../state/queries";
 
 /** The card of a second set: the same picture for the light in which the first ends, in a preset slot of its own. */

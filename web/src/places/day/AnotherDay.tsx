@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { dayAfter } from "../../domain/day";
+import { dayAfter } from "../../domain/day/day";
 import type { DayView } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
-import { useCopyShoot } from "../../state/copies";
+import { useCopyShoot } from "../../state/bench/copies";
 import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";

@@ -1,6 +1,6 @@
-import { areas, fillLine, piece, restsWords, uncovered } from "../../domain/budget";
-import { clock, type Plot } from "../../domain/day";
+import { clock, type Plot } from "../../domain/day/day";
 import type { CameraBudget, DayView, Inserted } from "../../domain/documents";
+import { areas, fillLine, piece, restsWords, uncovered } from "../../domain/ready/budget";
 
 /** A strip for each camera, and the room between two. */
 const STRIP = 20;

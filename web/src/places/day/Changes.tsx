@@ -1,8 +1,8 @@
-import { NO_FILTER } from "../../domain/bag";
-import { clock, handled } from "../../domain/day";
+import { clock, handled } from "../../domain/day/day";
+import { REACH_WORDS, SWAP_WORDS } from "../../domain/day/swaps";
 import type { DayView } from "../../domain/documents";
 import { metres } from "../../domain/habits";
-import { REACH_WORDS, SWAP_WORDS } from "../../domain/swaps";
+import { NO_FILTER } from "../../domain/kit/bag";
 
 /** The changes of the day, as in a tide table: when at the latest, from when on, what, and if it is skipped. */
 export function Changes({ day }: { day: DayView }) {

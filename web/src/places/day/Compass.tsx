@@ -1,5 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import { bearing, bearingOf, wedge, wind } from "../../domain/compass";
+import { bearing, bearingOf, wedge, wind } from "../../domain/day/compass";
 import type { SceneDay } from "../../domain/documents";
 
 const SIZE = 196;

@@ -1,11 +1,11 @@
 import { useState } from "react";
 import { useParams } from "react-router";
-import { clock, handled, minuteOfMoment, standing, stretch, verdict } from "../../domain/day";
+import { clock, handled, minuteOfMoment, standing, stretch, verdict } from "../../domain/day/day";
 import type { DayView } from "../../domain/documents";
 import { day as dayText } from "../../domain/format";
 import { KEEPING } from "../../domain/keeping";
 import { Refused } from "../../domain/refused";
-import { type FilmingState, useDay, useFilming } from "../../state/day";
+import { type FilmingState, useDay, useFilming } from "../../state/day/day";
 import { useKeys } from "../../state/keys";
 import { useShoot } from "../../state/queries";
 import { useKeeping } from "../../state/unkept";

@@ -12,10 +12,10 @@ import {
   plot,
   readout,
   stretch,
-} from "../../domain/day";
+} from "../../domain/day/day";
+import { SWAP_WORDS, swapSentence } from "../../domain/day/swaps";
 import type { DayView, SceneDay } from "../../domain/documents";
-import { SWAP_WORDS, swapSentence } from "../../domain/swaps";
-import type { FilmingState } from "../../state/day";
+import type { FilmingState } from "../../state/day/day";
 import { BudgetStrips, stripsHeight } from "./BudgetStrips";
 import { DayScene } from "./DayScene";
 

@@ -1,11 +1,11 @@
 import { useState } from "react";
-import { clock, lightAt } from "../../domain/day";
-import { depthOn, lighterBy } from "../../domain/depth";
+import type { Wish } from "../../domain/bench/picture";
+import { clock, lightAt } from "../../domain/day/day";
+import { depthOn, lighterBy } from "../../domain/day/depth";
 import type { DayView, SceneDay } from "../../domain/documents";
 import { level } from "../../domain/format";
 import { metres } from "../../domain/habits";
-import type { Wish } from "../../domain/picture";
-import { usePictures } from "../../state/pictures";
+import { usePictures } from "../../state/bench/pictures";
 import { Flip } from "../../ui/Flip";
 import { Slider } from "../../ui/Slider";
 import { Shown } from "../bench/ScenePicture";

@@ -1,9 +1,9 @@
 import { Link } from "react-router";
-import { clock, standing, stretch } from "../../domain/day";
+import { clock, standing, stretch } from "../../domain/day/day";
 import type { DayView, SceneDay } from "../../domain/documents";
 import { habits } from "../../domain/habits";
-import type { FilmingState } from "../../state/day";
-import { useTimes } from "../../state/times";
+import type { FilmingState } from "../../state/day/day";
+import { useTimes } from "../../state/day/times";
 import { Button } from "../../ui/Button";
 
 type Common = { film: FilmingState; day: DayView };

@@ -1,9 +1,9 @@
 import { scaleLinear } from "d3-scale";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import { MOST_TYPED, pointAdded, pointDropped, pointPulled } from "../../domain/dive";
+import { MOST_TYPED, pointAdded, pointDropped, pointPulled } from "../../domain/day/dive";
 import type { DivePoint, SceneDay, WaterDay } from "../../domain/documents";
 import { metres } from "../../domain/habits";
-import type { FilmingState } from "../../state/day";
+import type { FilmingState } from "../../state/day/day";
 
 const WIDTH = 336;
 const HEIGHT = 104;

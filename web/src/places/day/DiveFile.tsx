@@ -1,8 +1,8 @@
 import { useState } from "react";
-import { pointsOf, pointsText } from "../../domain/dive";
+import { pointsOf, pointsText } from "../../domain/day/dive";
 import type { SceneDay, WaterDay } from "../../domain/documents";
 import { wordsOf } from "../../domain/wrong";
-import type { FilmingState } from "../../state/day";
+import type { FilmingState } from "../../state/day/day";
 import { useTyped } from "../../state/typed";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/TextField";

@@ -1,5 +1,5 @@
-import { helperAddress } from "../../domain/sharing";
-import { useOwnLink } from "../../state/links";
+import { helperAddress } from "../../domain/kit/sharing";
+import { useOwnLink } from "../../state/shoots/links";
 import { useTakeOut } from "../../state/transfers";
 import { OnItsWay } from "../../ui/OnItsWay";
 import { Tip } from "../../ui/Tip";

@@ -1,8 +1,8 @@
 import { useState } from "react";
-import { clock } from "../../domain/day";
+import { clock } from "../../domain/day/day";
 import type { DayView, OrderView } from "../../domain/documents";
-import type { FilmingState } from "../../state/day";
-import { askOrder } from "../../state/dayCalls";
+import type { FilmingState } from "../../state/day/day";
+import { askOrder } from "../../state/day/dayCalls";
 import { Button } from "../../ui/Button";
 
 /** A better order of the scenes: asked for, shown with what it gains, taken or refused; taken ones can be put back. */

@@ -1,9 +1,17 @@
 import { useState } from "react";
-import { cellsWords, changesOf, lasting, piece, restsWords, UPKEEP, upkeepFact } from "../../domain/budget";
 import type { CameraBudget, DayView, Inserted, Upkeep } from "../../domain/documents";
 import { shown } from "../../domain/habits";
+import {
+  cellsWords,
+  changesOf,
+  lasting,
+  piece,
+  restsWords,
+  UPKEEP,
+  upkeepFact,
+} from "../../domain/ready/budget";
 import { Refused } from "../../domain/refused";
-import { useChangeUpkeep, useUpkeep } from "../../state/budget";
+import { useChangeUpkeep, useUpkeep } from "../../state/ready/budget";
 import { Button } from "../../ui/Button";
 import { QuantityField } from "../QuantityField";
 

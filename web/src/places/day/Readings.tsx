@@ -1,11 +1,11 @@
 import { type FormEvent, useState } from "react";
-import { clock, minuteOf } from "../../domain/day";
+import { READING_KINDS, readingFields, readingSent } from "../../domain/bench/readings";
+import { clock, minuteOf } from "../../domain/day/day";
 import type { DayView, JobView } from "../../domain/documents";
 import { levelBare, levelUnit, stops } from "../../domain/format";
-import { READING_KINDS, readingFields, readingSent } from "../../domain/readings";
 import { Refused } from "../../domain/refused";
-import type { FilmingState } from "../../state/day";
-import { askDay, sendCard } from "../../state/dayCalls";
+import type { FilmingState } from "../../state/day/day";
+import { askDay, sendCard } from "../../state/day/dayCalls";
 import { CalledOff, callOffJob, jobEnded } from "../../state/jobs";
 import { Button } from "../../ui/Button";
 import { ChoiceField } from "../../ui/Field";

@@ -1,9 +1,9 @@
 import { Link } from "react-router";
-import { azimuthAt, clock, lightAt, planned } from "../../domain/day";
+import { azimuthAt, clock, lightAt, planned } from "../../domain/day/day";
+import { REACH_WORDS } from "../../domain/day/swaps";
 import type { DayView, Filming, SceneDay } from "../../domain/documents";
 import { stops } from "../../domain/format";
-import { REACH_WORDS } from "../../domain/swaps";
-import type { FilmingState } from "../../state/day";
+import type { FilmingState } from "../../state/day/day";
 import { ChoiceField, FlagField } from "../../ui/Field";
 import { Compass } from "./Compass";
 import { DayPicture } from "./DayPicture";

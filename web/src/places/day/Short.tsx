@@ -1,7 +1,7 @@
 import { useState } from "react";
-import { shortSentence } from "../../domain/budget";
 import type { DayView, Remedy, ShortView } from "../../domain/documents";
-import { useShortages, useTakeRemedy } from "../../state/budget";
+import { shortSentence } from "../../domain/ready/budget";
+import { useShortages, useTakeRemedy } from "../../state/ready/budget";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 

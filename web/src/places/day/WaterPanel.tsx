@@ -1,9 +1,9 @@
 import { type PointerEvent, type ReactNode, useRef } from "react";
-import { depthPlot, holds } from "../../domain/depth";
+import { depthPlot, holds } from "../../domain/day/depth";
 import type { SceneDay, WaterDay } from "../../domain/documents";
 import { sentence, stops } from "../../domain/format";
 import { metres } from "../../domain/habits";
-import type { FilmingState } from "../../state/day";
+import type { FilmingState } from "../../state/day/day";
 import { useVocabulary } from "../../state/queries";
 import { ChoiceField } from "../../ui/Field";
 import { DiveDrawn } from "./DiveDrawn";

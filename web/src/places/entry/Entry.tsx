@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Registration } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
 import { useWaitingHere } from "../../state/field/unsent";
-import { kept, note } from "../../state/first";
+import { kept, note } from "../../state/first/first";
 import { useEnter } from "../../state/session";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/TextField";

@@ -1,5 +1,5 @@
-import { linkOf, shownWords } from "../../domain/sharing";
-import { useShared } from "../../state/shares";
+import { linkOf, shownWords } from "../../domain/kit/sharing";
+import { useShared } from "../../state/kit/shares";
 import { Notice } from "../../ui/Notice";
 
 /** What the link shows by which somebody came here; it is there once they are signed in. */

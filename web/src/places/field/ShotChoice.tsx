@@ -1,5 +1,5 @@
 import type { PackShot } from "../../domain/documents";
-import { shotLine, takesWords } from "../../domain/shots";
+import { shotLine, takesWords } from "../../domain/ready/shots";
 import { Press } from "../../ui/Press";
 
 export const NO_SHOT = "";

@@ -1,7 +1,7 @@
 import type { Remembered } from "../../domain/documents";
-import { QUESTIONS } from "../../domain/first";
+import { QUESTIONS } from "../../domain/first/first";
 import { useDevices } from "../../state/cache";
-import { type Said, useClasses } from "../../state/first";
+import { type Said, useClasses } from "../../state/first/first";
 import { Button } from "../../ui/Button";
 import { Choices } from "./Choices";
 

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from "react";
 import type { PlanRequest } from "../../domain/documents";
-import { KINDS, PURPOSES, SLOWED, usualLight, usualWay, ways } from "../../domain/first";
-import { type Said, useFirstHelps, useFirstPlan, useSaid } from "../../state/first";
+import { KINDS, PURPOSES, SLOWED, usualLight, usualWay, ways } from "../../domain/first/first";
+import { type Said, useFirstHelps, useFirstPlan, useSaid } from "../../state/first/first";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { CameraStep } from "./CameraStep";

@@ -1,5 +1,5 @@
 import { lazy, Suspense } from "react";
-import { forget, note, type Said } from "../../state/first";
+import { forget, note, type Said } from "../../state/first/first";
 import { Button } from "../../ui/Button";
 
 const KeepInAccount = lazy(async () => ({ default: (await import("./KeepInAccount")).KeepInAccount }));

@@ -1,8 +1,8 @@
 import { useEffect, useRef } from "react";
 import { useNavigate } from "react-router";
-import { KINDS } from "../../domain/first";
-import type { Said } from "../../state/first";
-import { useKeep } from "../../state/keepFirst";
+import { KINDS } from "../../domain/first/first";
+import type { Said } from "../../state/first/first";
+import { useKeep } from "../../state/first/keepFirst";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 

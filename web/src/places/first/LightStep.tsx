@@ -1,8 +1,16 @@
-import { clock, digits } from "../../domain/day";
-import { COVERS, HOURS_LIGHT, hourOf, ladder, startingHour, timeOf, underSky } from "../../domain/first";
+import { clock, digits } from "../../domain/day/day";
+import {
+  COVERS,
+  HOURS_LIGHT,
+  hourOf,
+  ladder,
+  startingHour,
+  timeOf,
+  underSky,
+} from "../../domain/first/first";
 import { ev, lux, luxOfEv } from "../../domain/format";
 import { useShoot, useVocabulary } from "../../state/cache";
-import { type Said, useHour } from "../../state/first";
+import { type Said, useHour } from "../../state/first/first";
 import { Button } from "../../ui/Button";
 import { Frame } from "../../ui/TextField";
 import { TownField } from "../shoots/TownField";

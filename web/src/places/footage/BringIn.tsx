@@ -1,8 +1,8 @@
 import { useRef, useState } from "react";
 import type { UploadView } from "../../domain/documents";
-import { size } from "../../domain/footage";
-import { useHalfHere } from "../../state/footage";
-import { callOff, goOn, pause, putAway, type Sending, send, useSending } from "../../state/sending";
+import { size } from "../../domain/footage/footage";
+import { useHalfHere } from "../../state/footage/footage";
+import { callOff, goOn, pause, putAway, type Sending, send, useSending } from "../../state/footage/sending";
 import { Bar } from "../../ui/Bar";
 import { Button } from "../../ui/Button";
 import { InPlace } from "./InPlace";

@@ -1,11 +1,11 @@
 import { type RefObject, useRef } from "react";
 import { Link, useParams } from "react-router";
 import type { ClipDetail, ClipView, Comparison, Reading, ShootView } from "../../domain/documents";
-import { failures, length, size, verdict } from "../../domain/footage";
+import { failures, length, size, verdict } from "../../domain/footage/footage";
 import { sentence, stops } from "../../domain/format";
 import { Refused } from "../../domain/refused";
 import { wordsOf } from "../../domain/wrong";
-import { useClip, useClipActs, useGrade } from "../../state/footage";
+import { useClip, useClipActs, useGrade } from "../../state/footage/footage";
 import { useShoot } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";

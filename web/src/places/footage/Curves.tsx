@@ -1,5 +1,5 @@
 import type { Reading, Selects } from "../../domain/documents";
-import { type Curve, curves, moment, path } from "../../domain/footage";
+import { type Curve, curves, moment, path } from "../../domain/footage/footage";
 
 const WIDTH = 600;
 const HEIGHT = 44;

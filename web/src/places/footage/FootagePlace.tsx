@@ -1,10 +1,10 @@
 import { useState } from "react";
 import { useParams } from "react-router";
 import type { ClipView, Footage, ShootView } from "../../domain/documents";
-import { byScene, type SceneGroup, toldOf } from "../../domain/footage";
+import { byScene, type SceneGroup, toldOf } from "../../domain/footage/footage";
 import { Refused } from "../../domain/refused";
 import { wordsOf } from "../../domain/wrong";
-import { useClipActs, useFootage } from "../../state/footage";
+import { useClipActs, useFootage } from "../../state/footage/footage";
 import { useShoot } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { More } from "../../ui/More";

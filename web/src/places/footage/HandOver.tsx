@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { ClipView, ShootView } from "../../domain/documents";
-import { likeliestPair } from "../../domain/footage";
-import { useTested } from "../../state/footage";
+import { likeliestPair } from "../../domain/footage/footage";
+import { useTested } from "../../state/footage/footage";
 import { Button } from "../../ui/Button";
 import { Select } from "../../ui/Select";
 

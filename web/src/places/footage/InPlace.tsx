@@ -1,8 +1,8 @@
 import { useState } from "react";
 import type { FolderView } from "../../domain/documents";
-import { size, within } from "../../domain/footage";
+import { size, within } from "../../domain/footage/footage";
 import { wordsOf } from "../../domain/wrong";
-import { useFolder, useReadInPlace } from "../../state/folder";
+import { useFolder, useReadInPlace } from "../../state/footage/folder";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";

@@ -1,5 +1,5 @@
 import { wordsOf } from "../../domain/wrong";
-import { useLessons } from "../../state/footage";
+import { useLessons } from "../../state/footage/footage";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 

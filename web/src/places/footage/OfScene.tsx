@@ -1,5 +1,5 @@
 import type { ClipView, ShootView } from "../../domain/documents";
-import { atWork } from "../../domain/footage";
+import { atWork } from "../../domain/footage/footage";
 import { Select } from "../../ui/Select";
 
 const NONE = "none";

@@ -1,9 +1,9 @@
 import { type RefObject, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { ClipDetail, PairView } from "../../domain/documents";
-import { moment } from "../../domain/footage";
+import { moment } from "../../domain/footage/footage";
 import { Refused } from "../../domain/refused";
-import { useJudgePair, usePair } from "../../state/footage";
+import { useJudgePair, usePair } from "../../state/footage/footage";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { PulledAside } from "../../ui/PulledAside";

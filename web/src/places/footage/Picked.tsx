@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { ClipView, Selects } from "../../domain/documents";
-import { moment } from "../../domain/footage";
+import { moment } from "../../domain/footage/footage";
 import { Button } from "../../ui/Button";
 import { Select } from "../../ui/Select";
 import { TextField } from "../../ui/TextField";

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useMattering } from "../../state/kit";
+import { useMattering } from "../../state/kit/kit";
 
 /** What is assumed of a camera, and what knowing it would change on the scenes it is taken to. */
 export function Assumed({ deviceId, words }: { deviceId: string; words: string[] }) {

@@ -1,7 +1,7 @@
 import { useState } from "react";
-import { type BagItem, concern, describe } from "../../domain/bag";
 import type { DeviceView } from "../../domain/documents";
-import { useBag } from "../../state/kit";
+import { type BagItem, concern, describe } from "../../domain/kit/bag";
+import { useBag } from "../../state/kit/kit";
 import { Button } from "../../ui/Button";
 import { ItemSheet } from "./ItemSheet";
 import { Purchases } from "./Purchases";

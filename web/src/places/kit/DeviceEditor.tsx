@@ -1,10 +1,10 @@
 import { NavLink, useParams } from "react-router";
-import { countIn, type FormField, SECTIONS } from "../../domain/deviceForm";
 import type { Device } from "../../domain/documents";
 import { words } from "../../domain/format";
 import { KEEPING } from "../../domain/keeping";
-import { type DeviceDraft, useDeviceDraft } from "../../state/deviceDraft";
-import { useDevice, useWarnings } from "../../state/kit";
+import { countIn, type FormField, SECTIONS } from "../../domain/kit/deviceForm";
+import { type DeviceDraft, useDeviceDraft } from "../../state/kit/deviceDraft";
+import { useDevice, useWarnings } from "../../state/kit/kit";
 import { Clash } from "../../ui/Clash";
 import { ChoiceField, FlagField } from "../../ui/Field";
 import { Notice, Waiting } from "../../ui/Notice";

@@ -1,4 +1,6 @@
 import { useState } from "react";
+import type { DeviceView } from "../../domain/documents";
+import { words } from "../../domain/format";
 import {
   type BagItem,
   fieldsOf,
@@ -8,11 +10,9 @@ import {
   sentItem,
   type TypedItem,
   typedItem,
-} from "../../domain/bag";
-import type { DeviceView } from "../../domain/documents";
-import { words } from "../../domain/format";
+} from "../../domain/kit/bag";
 import { Refused } from "../../domain/refused";
-import { useDropItem, usePutItem, useUses } from "../../state/kit";
+import { useDropItem, usePutItem, useUses } from "../../state/kit/kit";
 import { Button } from "../../ui/Button";
 import { ChoiceField, FlagField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";

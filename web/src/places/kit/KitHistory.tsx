@@ -1,6 +1,6 @@
 import { Redo2, Undo2 } from "lucide-react";
 import { Refused } from "../../domain/refused";
-import { useKitHistory, useKitStep } from "../../state/kit";
+import { useKitHistory, useKitStep } from "../../state/kit/kit";
 import { Button } from "../../ui/Button";
 
 const WAYS = [

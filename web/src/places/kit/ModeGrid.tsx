@@ -1,5 +1,5 @@
 import type { Device, Mode } from "../../domain/documents";
-import { lapseLines, limits, modeTable, rateNumber } from "../../domain/modes";
+import { lapseLines, limits, modeTable, rateNumber } from "../../domain/kit/modes";
 import { Tip } from "../../ui/Tip";
 
 /** The mode table: sizes down, rates across; a cell says only what the mode limits. */

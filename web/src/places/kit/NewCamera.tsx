@@ -1,5 +1,5 @@
 import { useNavigate } from "react-router";
-import { useFromTemplate } from "../../state/kit";
+import { useFromTemplate } from "../../state/kit/kit";
 import { useVocabulary } from "../../state/queries";
 import { Menu } from "../../ui/Menu";
 

@@ -1,5 +1,5 @@
 import type { Device } from "../../domain/documents";
-import { useDialled, useForgetSlot } from "../../state/kit";
+import { useDialled, useForgetSlot } from "../../state/kit/kit";
 import { Button } from "../../ui/Button";
 
 /** What is known to be dialled into a camera now, by preset slot: its values that are not as it comes. */

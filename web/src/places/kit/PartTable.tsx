@@ -1,7 +1,7 @@
 import { type ClipboardEvent, type KeyboardEvent, useId, useRef } from "react";
 import { flushSync } from "react-dom";
-import { type FormTable, namesOf } from "../../domain/deviceForm";
 import { type Grid, pasted, withCell, withCopy, withMoved, withoutRow } from "../../domain/grid";
+import { type FormTable, namesOf } from "../../domain/kit/deviceForm";
 import { Button } from "../../ui/Button";
 
 /** A list of parts as a table typed like a spreadsheet: by keyboard, and pasted from one. */

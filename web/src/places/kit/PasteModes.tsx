@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { useClips } from "../../state/clips";
-import { useTakeSpecification, useUnderstood } from "../../state/specification";
+import { useClips } from "../../state/kit/clipFacts";
+import { useTakeSpecification, useUnderstood } from "../../state/kit/specification";
 import { Button } from "../../ui/Button";
 import { FlagField } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";

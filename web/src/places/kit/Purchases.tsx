@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { usePurchases } from "../../state/helps";
+import { usePurchases } from "../../state/bench/helps";
 import { useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { Select } from "../../ui/Select";

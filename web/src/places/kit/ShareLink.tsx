@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { addressOf, onlyHere } from "../../domain/sharing";
-import { useCloseShare, useShare, useShares, type Wish } from "../../state/shares";
+import { addressOf, onlyHere } from "../../domain/kit/sharing";
+import { useCloseShare, useShare, useShares, type Wish } from "../../state/kit/shares";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";

@@ -1,4 +1,4 @@
-import { useStock } from "../../state/ready";
+import { useStock } from "../../state/ready/ready";
 import { StockList } from "../StockList";
 
 /** How the cells and cards of the bag stand just now, folded away until it is asked for. */

@@ -1,6 +1,6 @@
 import type { DeviceView, Strength } from "../../domain/documents";
 import { told } from "../../domain/wording";
-import { useStrengths } from "../../state/kit";
+import { useStrengths } from "../../state/kit/kit";
 import { Select } from "../../ui/Select";
 
 /** What a camera is good at, as the planner finds it, beside another camera when wished. */

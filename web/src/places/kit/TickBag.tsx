@@ -1,8 +1,8 @@
 import { useState } from "react";
-import type { BagItem } from "../../domain/bag";
 import type { DeviceView } from "../../domain/documents";
-import { useBag } from "../../state/kit";
-import { useOrdinary, usePutSeveral } from "../../state/specification";
+import type { BagItem } from "../../domain/kit/bag";
+import { useBag } from "../../state/kit/kit";
+import { useOrdinary, usePutSeveral } from "../../state/kit/specification";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Select } from "../../ui/Select";

@@ -5,7 +5,7 @@ import { GROUPINGS, type Group, type Grouping, grouped, outcome, setLine } from 
 import { level } from "../../domain/format";
 import { timeShown } from "../../domain/habits";
 import { Refused } from "../../domain/refused";
-import { useBringLogbook, useLogbook } from "../../state/logbook";
+import { useBringLogbook, useLogbook } from "../../state/logbook/logbook";
 import { Button } from "../../ui/Button";
 import { More } from "../../ui/More";
 import { Notice, Waiting } from "../../ui/Notice";

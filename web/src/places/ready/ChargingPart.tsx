@@ -1,6 +1,6 @@
-import { lasting } from "../../domain/budget";
 import type { ReadyView } from "../../domain/documents";
-import { chargerPlans, roundWords } from "../../domain/ready";
+import { lasting } from "../../domain/ready/budget";
+import { chargerPlans, roundWords } from "../../domain/ready/ready";
 import { StockList } from "../StockList";
 
 /** What goes on which charger, round by round, and how every cell and card stands. */

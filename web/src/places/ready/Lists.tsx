@@ -1,6 +1,6 @@
 import { type ReactNode, useState } from "react";
 import type { OwnLine, ReadyView } from "../../domain/documents";
-import { byGroup } from "../../domain/ready";
+import { byGroup } from "../../domain/ready/ready";
 import { toldTogether } from "../../domain/wording";
 import { newId } from "../../state/ids";
 import { Button } from "../../ui/Button";

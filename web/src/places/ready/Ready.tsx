@@ -1,9 +1,9 @@
 import { Link, useParams } from "react-router";
 import type { ReadyView } from "../../domain/documents";
 import { day } from "../../domain/format";
-import { beginWords, readySentence } from "../../domain/ready";
+import { beginWords, readySentence } from "../../domain/ready/ready";
 import { Refused } from "../../domain/refused";
-import { useReady, useReadyActs } from "../../state/ready";
+import { useReady, useReadyActs } from "../../state/ready/ready";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";

@@ -1,6 +1,6 @@
 import { useNavigate, useParams } from "react-router";
-import { shownWords } from "../../domain/sharing";
-import { useShared, useTakeShared } from "../../state/shares";
+import { shownWords } from "../../domain/kit/sharing";
+import { useShared, useTakeShared } from "../../state/kit/shares";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 

@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { helperAddress, onlyHere } from "../../domain/sharing";
-import { useClearLink, useCloseLink, useLinks, useMakeLink, useOwnLink } from "../../state/links";
+import { helperAddress, onlyHere } from "../../domain/kit/sharing";
+import { useClearLink, useCloseLink, useLinks, useMakeLink, useOwnLink } from "../../state/shoots/links";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Select } from "../../ui/Select";

@@ -1,5 +1,5 @@
-import { removedWords } from "../../domain/shelf";
-import { useBringBack, useRemoved } from "../../state/removed";
+import { removedWords } from "../../domain/shoots/shootList";
+import { useBringBack, useRemoved } from "../../state/shoots/removed";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 

@@ -1,5 +1,5 @@
 import { useNavigate } from "react-router";
-import { useDiscard, useLookAround } from "../../state/madeUp";
+import { useDiscard, useLookAround } from "../../state/shoots/madeUp";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 

@@ -1,10 +1,10 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { SCENARIOS, startOf } from "../../domain/brief";
+import { SCENARIOS, startOf } from "../../domain/bench/brief";
 import type { Brief, SceneView, ShootView } from "../../domain/documents";
 import { sentence } from "../../domain/format";
 import { Refused } from "../../domain/refused";
-import { useCopyScene } from "../../state/copies";
+import { useCopyScene } from "../../state/bench/copies";
 import { useAddScene, useDevices, useShoots } from "../../state/queries";
 import { Button } from "../../ui/Button";
 import { ChoiceField, FlagField } from "../../ui/Field";

@@ -1,13 +1,13 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import { shortSentence } from "../../domain/budget";
 import type { SceneSummary, SetupSummary, ShootView } from "../../domain/documents";
 import { day, words } from "../../domain/format";
 import { habits } from "../../domain/habits";
-import { planned, shortestFirst } from "../../domain/shelf";
+import { shortSentence } from "../../domain/ready/budget";
+import { planned, shortestFirst } from "../../domain/shoots/shootList";
 import { told } from "../../domain/wording";
-import { useMadeUp } from "../../state/madeUp";
-import { usePutAway } from "../../state/removed";
+import { useMadeUp } from "../../state/shoots/madeUp";
+import { usePutAway } from "../../state/shoots/removed";
 import { Button } from "../../ui/Button";
 import { ShootPlaces } from "../ShootPlaces";
 import { Discard } from "./LookAround";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { PlaceView } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
-import { useAddPlace, useDeletePlace, usePlaces } from "../../state/places";
+import { useAddPlace, useDeletePlace, usePlaces } from "../../state/shoots/places";
 import { Button } from "../../ui/Button";
 import { ChoiceField } from "../../ui/Field";
 

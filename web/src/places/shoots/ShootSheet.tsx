@@ -1,10 +1,10 @@
 import { useState } from "react";
 import type { ShootRequest, ShootView } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
-import { useCopyShoot } from "../../state/copies";
+import { useCopyShoot } from "../../state/bench/copies";
 import { useDeleteShoot } from "../../state/queries";
-import { useAddShoot, useChangeShoot } from "../../state/shoots";
-import { useSchools } from "../../state/stances";
+import { useAddShoot, useChangeShoot } from "../../state/shoots/shoots";
+import { useSchools } from "../../state/taste/stances";
 import { Button } from "../../ui/Button";
 import { ChoiceField } from "../../ui/Field";
 import { Remove } from "../../ui/Remove";

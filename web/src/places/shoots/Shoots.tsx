@@ -1,10 +1,10 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { ShootView } from "../../domain/documents";
-import { planned } from "../../domain/shelf";
-import { PAGE, useShootPages } from "../../state/lists";
+import { planned } from "../../domain/shoots/shootList";
 import { useNear } from "../../state/near";
 import { useShoot, useShoots } from "../../state/queries";
+import { PAGE, useShootPages } from "../../state/shoots/lists";
 import { Bar } from "../../ui/Bar";
 import { Button } from "../../ui/Button";
 import { More } from "../../ui/More";

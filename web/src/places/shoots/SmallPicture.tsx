@@ -1,8 +1,8 @@
 import { Link } from "react-router";
+import { smallAt, type Wish } from "../../domain/bench/picture";
 import type { SetupSummary } from "../../domain/documents";
-import { smallAt, type Wish } from "../../domain/picture";
+import { usePictures } from "../../state/bench/pictures";
 import { useNear } from "../../state/near";
-import { usePictures } from "../../state/pictures";
 
 const OWN: Wish[] = [{ light: {}, pins: {} }];
 

@@ -1,7 +1,7 @@
+import { verdict } from "../../domain/bench/tide";
 import type { LightSummary } from "../../domain/documents";
 import { level, lux, luxOfEv } from "../../domain/format";
 import { habits } from "../../domain/habits";
-import { verdict } from "../../domain/tide";
 import { Shades } from "../../ui/Shades";
 
 const WIDTH = 288;

@@ -1,5 +1,5 @@
-import { pointWords, townWords } from "../../domain/towns";
-import { useTowns } from "../../state/towns";
+import { pointWords, townWords } from "../../domain/shoots/towns";
+import { useTowns } from "../../state/shoots/towns";
 import { Suggest } from "../../ui/Suggest";
 
 export type Where = { place: string; latitude_deg: number; longitude_deg: number };

@@ -1,6 +1,6 @@
 import type { Coverage } from "../../domain/documents";
 import { sentence, words } from "../../domain/format";
-import { cellWords, SIZES } from "../../domain/shots";
+import { cellWords, SIZES } from "../../domain/ready/shots";
 import { Button } from "../../ui/Button";
 
 /** What of each object is listed, size by size, and from how many angles: what is missing stands out. */

@@ -1,10 +1,10 @@
 import { useRef, useState } from "react";
 import { useParams } from "react-router";
 import type { ShotsView } from "../../domain/documents";
+import { amountWords, movedBy, newShot } from "../../domain/ready/shots";
 import { Refused } from "../../domain/refused";
-import { amountWords, movedBy, newShot } from "../../domain/shots";
 import { useKeys } from "../../state/keys";
-import { type ShotActs, useShotActs, useShots } from "../../state/shots";
+import { type ShotActs, useShotActs, useShots } from "../../state/ready/shots";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Select } from "../../ui/Select";

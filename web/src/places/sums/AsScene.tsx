@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Brief, Worked } from "../../domain/documents";
 import { useAddScene, useDevices, useShoots } from "../../state/queries";
-import { useAddShoot } from "../../state/shoots";
+import { useAddShoot } from "../../state/shoots/shoots";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Select } from "../../ui/Select";

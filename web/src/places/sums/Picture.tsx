@@ -1,5 +1,5 @@
 import type { Worked } from "../../domain/documents";
-import { drawnIn } from "../../domain/sums";
+import { drawnIn } from "../../domain/sums/sums";
 
 const WIDTH = 320;
 const HEIGHT = 130;

@@ -1,6 +1,6 @@
 import { Link, NavLink, useParams } from "react-router";
 import type { SumName } from "../../domain/documents";
-import { useSums } from "../../state/quick";
+import { useSums } from "../../state/sums/quick";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Nowhere } from "../Nowhere";
 import { OneSum } from "./OneSum";

@@ -1,9 +1,9 @@
 import { useState } from "react";
 import type { RuleView } from "../../domain/documents";
 import { words } from "../../domain/format";
-import { byRoom, matching } from "../../domain/numbers";
 import { Refused } from "../../domain/refused";
-import { useWeigh } from "../../state/stances";
+import { byRoom, matching } from "../../domain/taste/numbers";
+import { useWeigh } from "../../state/taste/stances";
 import { Button } from "../../ui/Button";
 
 /** Every price with its weight, unit and source, by room; the weights can be one's own. */

@@ -3,7 +3,7 @@ import type { SchoolView, Stance } from "../../domain/documents";
 import { words } from "../../domain/format";
 import { Refused } from "../../domain/refused";
 import { useVocabulary } from "../../state/queries";
-import { useDeleteSchool, useSaveSchool, useUsualSchool } from "../../state/stances";
+import { useDeleteSchool, useSaveSchool, useUsualSchool } from "../../state/taste/stances";
 import { Button } from "../../ui/Button";
 import { ChoiceField } from "../../ui/Field";
 import { Sheet } from "../../ui/Sheet";

@@ -1,4 +1,4 @@
-import { useRules, useSchools } from "../../state/stances";
+import { useRules, useSchools } from "../../state/taste/stances";
 import { Notice, Waiting } from "../../ui/Notice";
 import { Numbers } from "./Numbers";
 import { Schools } from "./Schools";

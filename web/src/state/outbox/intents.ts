@@ -2,6 +2,7 @@
 
 import type { QueryClient } from "@tanstack/react-query";
 import { api, got } from "../../client/client";
+import type { Change } from "../../domain/day/filming";
 import type {
   Brief,
   DayView,
@@ -11,8 +12,7 @@ import type {
   SceneTime,
   SceneView,
 } from "../../domain/documents";
-import type { Change } from "../../domain/filming";
-import { refreshKit } from "../kit";
+import { refreshKit } from "../kit/kit";
 import { KEYS } from "../queries";
 import { renew } from "../renew";
 import type { Intent } from "./outbox";

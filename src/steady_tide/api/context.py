@@ -136,7 +136,7 @@ async def planner_turn(service: ServiceOf, who: Whose) -> AsyncIterator[None]:
 
 
 async def page_turn(service: ServiceOf, who: Whose) -> AsyncIterator[None]:
-    """The same for what an open page waits for while other things can be done on it."""
+    """A turn at the planners for what an open page waits for, after whoever changes something."""
     async with service.turns.planners.one(who):
         asker.set(Asker(who, Urgency.PAGE))
         yield
@@ -185,7 +185,7 @@ WorkplaceOf = Annotated[Workplace, Depends(workplace_of)]
 
 
 async def page_of(turn: Annotated[None, PageTurn], service: ServiceOf, rows: RowsOf) -> Workplace:
-    """The same for what an open page waits for, after whoever changes something."""
+    """The workplace of a request that plans for an open page, in its turn."""
     return Workplace(rows, service.shared)
 
 
@@ -201,7 +201,7 @@ PlainOf = Annotated[Workplace, Depends(plain_of)]
 
 
 async def gallery_of(turn: Annotated[None, PainterTurn], service: ServiceOf, rows: RowsOf) -> Workplace:
-    """The same where pictures are asked for, in their turn."""
+    """The workplace of a request for pictures, in its turn at the renderers."""
     return Workplace(rows, service.shared)
 
 

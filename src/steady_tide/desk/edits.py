@@ -22,7 +22,7 @@ def joined(before: Part | None, mine: Part, now: Part, *, at: tuple[str, ...] = 
 def joined_plain(
     before: Mapping[str, Any], mine: Mapping[str, Any], now: Mapping[str, Any], *, at: tuple[str, ...] = ()
 ) -> dict[str, Any]:
-    """The same of plain data."""
+    """What becomes of plain data, as `joined` tells of documents. Raises Stale naming the fields that both changed."""
     made, clashes = merged(before, mine, now)
     if clashes:
         words = "this was changed elsewhere meanwhile, in the same place; choose which to keep"

@@ -118,7 +118,7 @@ class Processes:
                 question.waited_for -= 1
 
     def _known(self, key: bytes | None) -> _Question | None:
-        """The same task that is worked on, or was answered too late."""
+        """The question of this key that is worked on, or was answered too late; None where there is none."""
         if key is None:
             return None
         if (going := self._going.get(key)) is not None:

@@ -45,7 +45,7 @@ class Painting:
 
 
 def _key(kind: str, shot: Shot, look: Look) -> bytes:
-    """The same for the same picture."""
+    """Under what a picture is known again: equal for equal shots and looks."""
     return hashlib.sha256(repr((kind, shot, look)).encode()).digest()
 
 

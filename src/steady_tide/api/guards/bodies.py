@@ -68,7 +68,7 @@ class Arriving:
         return message
 
     def again(self) -> Receive:
-        """The same body once more."""
+        """Receives the body once more, from its beginning."""
         pieces = iter(self.kept or ())
 
         async def receive() -> Message:

@@ -141,7 +141,7 @@ class _Answer:
         """Whether what was asked gave way to another change, and can be tried again: nothing of it was sent yet."""
 
     def anew(self) -> "_Answer":
-        """The same for the second, last try."""
+        """An answer like this one, for the second and last try."""
         self.collided, self._last_try = False, True
         return self
 

@@ -258,7 +258,7 @@ def after_correction(service: ServiceOf, at: WorkplaceOf, clip_id: UUID) -> Resp
 
 @router.get("/clips/{clip_id}/correction", response_class=Response, responses=CUBE)
 def correction(at: WorkplaceOf, clip_id: UUID, size: Size = 33) -> Response:
-    """That as a table of colours."""
+    """The suggested correction of a clip as a table of colours (.cube)."""
     return download(Handing(at).correction(clip_id, size=size), "text/plain; charset=utf-8", "correction.cube")
 
 

@@ -43,7 +43,7 @@ class PictureWish(BaseModel):
     plate: PlateName | None = None
 
     def told(self) -> Wish:
-        """The same for the desk."""
+        """The wish as the desk takes it."""
         return Wish(self.light, self.school, self.device_id, dict(self.pins), self.plate)
 
 

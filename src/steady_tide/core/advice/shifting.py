@@ -5,7 +5,7 @@ from steady_tide.core.plan.problem.brief import Brief
 
 
 def shifted(brief: Brief, stops: float) -> Brief:
-    """The same scene with so much more light [stops]: the expected, darkest and brightest alike."""
+    """A scene with so much more light [stops]: the expected, darkest and brightest alike."""
     light = brief.light
     moved: dict[str, float] = {}
     if light.kind == "condition":

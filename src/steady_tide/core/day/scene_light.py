@@ -63,7 +63,7 @@ class SceneLight:
         return float(np.interp(minute, self.minutes, self.ev100))
 
     def lit_by(self, lux: float, words: str) -> "SceneLight":
-        """The same light with a lamp's on the subject [lx] added, which stays through the day."""
+        """This light with a lamp's on the subject [lx] added, which stays through the day."""
         if lux <= 0:
             return self
         added = np.asarray(ev100_from_lux(np.asarray(lux_from_ev100(self.ev100)) + lux))

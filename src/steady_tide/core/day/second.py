@@ -29,7 +29,7 @@ def otherwise(first: Sketch, second: Sketch) -> list[Setting]:
 
 
 def otherwise_words(settings: Sequence[Setting], second: Sketch) -> str:
-    """The same as it is read: "shutter 1/60 s, ISO ceiling 1600"."""
+    """What a second set has otherwise, as it is read: "shutter 1/60 s, ISO ceiling 1600"."""
     return ", ".join(SETTINGS[setting].in_text_before(second.texts[setting]) for setting in settings)
 
 

@@ -34,7 +34,7 @@ WHILE: Final[dict[Reachable, Prices]] = {
     "menu-only": Prices(np.inf, 4.0, 3.0),
     "not-at-all": Prices(np.inf, np.inf, np.inf),
 }
-"""The same while a scene is filmed, by how well the camera can be reached. **Assumed**."""
+"""What a change costs while a scene is filmed, by how well the camera can be reached. **Assumed**."""
 UNPLANNED: Final = 0.05
 UNPLANNED_MINUTE: Final = 1e-4
 """What it costs to begin with something else than the set, and each minute of it: ties go to the set."""
@@ -75,7 +75,7 @@ class Skipped(NamedTuple):
 
     @property
     def words(self) -> str:
-        """The same as it is read."""
+        """How far the light would be off the set, and for how long, as it is read."""
         if not self.minutes:
             return "the set still holds"
         side = "too bright" if self.worst_stops > 0 else "too dark"
@@ -140,7 +140,7 @@ class Station:
 
     @cached_property
     def beyond(self) -> Floats:
-        """The same for every choice, shape (choices, t)."""
+        """How far the light lies beyond the marks of every choice [stops], shape (choices, t)."""
         by_slot: dict[int, list[Pair]] = {}
         for choice in self.choices:
             by_slot.setdefault(choice.slot, []).append((choice.glass, choice.iso))

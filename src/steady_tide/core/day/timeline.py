@@ -54,7 +54,7 @@ class Sky:
         return even, moon_lux(altitude_deg=self.moon_deg, lit_share=self.moon_share) * passed
 
     def ev100(self, okta: float) -> Floats:
-        """The same as EV at ISO 100."""
+        """The light of the sky under a cloud cover [okta], as EV at ISO 100."""
         return np.asarray(ev100_from_lux(self.lux(okta)))
 
     @property

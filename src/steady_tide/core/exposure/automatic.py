@@ -17,7 +17,7 @@ class Chosen(NamedTuple):
 
 
 class InStops(NamedTuple):
-    """The same in stops: log2 of the shutter [s], ISO over ISO 100, leftover error."""
+    """What the camera chose, in stops: log2 of the shutter [s], ISO over ISO 100, leftover error."""
 
     shutter: Floats
     gain: Floats

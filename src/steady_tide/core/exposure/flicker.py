@@ -30,7 +30,7 @@ def beat_hz(*, rate: float, mains_hz: float) -> float:
 
 
 def beats_hz(*, rate: Floats, mains_hz: float) -> Floats:
-    """The same for many frame rates [1/s] at once."""
+    """How fast lamps beat from frame to frame [Hz], for many frame rates [1/s] at once, in their shape."""
     ripple = 2.0 * mains_hz
     return np.asarray(np.abs(ripple - np.rint(ripple / rate) * rate))
 

@@ -91,7 +91,7 @@ class Description(NamedTuple):
         return _once(self.label, text)
 
     def in_text_before(self, text: str) -> str:
-        """The same within a sentence: "shutter 1/60 s"."""
+        """A value with its setting within a sentence: "shutter 1/60 s"."""
         return _once(self.in_text, text)
 
     @property

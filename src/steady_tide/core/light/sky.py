@@ -58,7 +58,7 @@ def cloud_transmission(okta: Quantity) -> Quantity:
 
 
 def daylight_kelvin(*, sun_altitude_deg: float, cloud_okta: float) -> float:
-    """The same as `daylight_kelvins` for a single altitude."""
+    """Colour temperature of daylight [K] at a sun's altitude [degrees] under a cloud cover [okta]."""
     return float(daylight_kelvins(sun_altitude_deg=sun_altitude_deg, cloud_okta=cloud_okta))
 
 

@@ -73,7 +73,7 @@ def sketch_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Sket
 
 
 def priced_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Priced | Conflict:
-    """The same with its cost, to be held against another's. Raises as `plan_scene`."""
+    """A sketch with its cost [stops-equivalents], to be held against another's. Raises as `plan_scene`."""
     landscape = _open(problem, spaces, with_ways=False)
     if isinstance(landscape, Conflict):
         return landscape
@@ -117,7 +117,7 @@ def landscape_of(problem: PlanningProblem, spaces: Spaces | None = None) -> Land
 
 
 def repinned(landscape: Landscape, pins: Pins) -> Landscape | None:
-    """The same scene under other pins of what is dialled in; None where they cannot be had."""
+    """A landscape under other pins of what is dialled in; None where they cannot be had."""
     assert not any(SETTINGS[setting].by_hand for setting in pins), "what is fitted by hand makes another situation"
     matched, wrong = match_pins(landscape.situation.given, pins)
     return None if wrong or not feasible(landscape, matched) else landscape.otherwise(matched)

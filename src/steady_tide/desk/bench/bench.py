@@ -110,7 +110,7 @@ class Bench:
         )
 
     def copied(self, scene_id: UUID, *, to: UUID | None = None, name: str | None = None) -> SceneView:
-        """The same, planned."""
+        """A copy of a scene, planned."""
         return self._view(self.copy_scene(scene_id, to=to, name=name))
 
     def delete_scene(self, scene_id: UUID) -> None:

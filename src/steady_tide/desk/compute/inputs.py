@@ -51,7 +51,7 @@ class Inputs:
         )
 
     def otherwise(self, **changes: Any) -> "Inputs":
-        """The same with something of the problem changed; never device or bag."""
+        """Inputs with something of the problem changed; never device or bag."""
         return replace(self, problem=self.problem.otherwise(**changes))
 
 

@@ -70,7 +70,7 @@ class Handing:
         return self.at.shared.planners.ask(corrected, picture, found[0], curve_of_shot(found[1]))
 
     def correction(self, clip_id: UUID, *, size: int) -> str:
-        """That as a `.cube` file. Raises BadInput while there is none."""
+        """The suggested correction of a clip as a `.cube` file. Raises BadInput while there is none."""
         row = self.rows.get(ClipRow, clip_id)
         found = self._graded(row)
         if found is None:

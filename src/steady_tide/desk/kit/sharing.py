@@ -98,7 +98,7 @@ class Shown:
 
     @property
     def view(self) -> SharedView:
-        """The same to be looked at."""
+        """What the link shows, as it is handed out."""
         things = [item.label for item in self.bag]
         return SharedView(cameras=self.devices, things=things, until=self.until)
 

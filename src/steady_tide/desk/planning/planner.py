@@ -200,7 +200,7 @@ class Planner:
         return outcome
 
     def remembered(self, inputs: Inputs) -> Outcome:
-        """The same, from memory where it was made a moment ago: several questions are asked about one plan."""
+        """A whole plan, from memory where it was made a moment ago: several questions are asked about one plan."""
         return self.shared.outcomes.of(inputs.fingerprint, lambda: self.solve(inputs))
 
     def outcome(self, setup: SetupRow, brief: Brief) -> Outcome:
@@ -216,7 +216,7 @@ class Planner:
         return [outcome for outcome in found if outcome is not None]
 
     def outcomes_by(self, until: float, asked: Sequence[tuple[SetupRow, Brief]]) -> list[Outcome | None]:
-        """The same as far as they are made by a moment [s of `perf_counter`]; None for those left for another time.
+        """The plans that are made by a moment [s of `perf_counter`]; None for those left for another time.
 
         The first that is not kept is planned however late it is, so that whoever asks again gets on.
         """

@@ -97,7 +97,7 @@ class ShotLists:
         return self.view(shoot_id)
 
     def put(self, shoot_id: UUID, shots: Sequence[WantedShot], *, named: UUID | None = None) -> None:
-        """The same, without the list anew."""
+        """Put shots at the end of a list, without reading the list anew. Raises BadInput as `add`."""
         self._fits(shoot_id, shots)
         last = last_position(self.rows, shoot_id)
         rows = [

@@ -33,7 +33,7 @@ def pictures(path: str, into: Path) -> None:
 
 
 def still_pictures(image: Image.Image, into: Path) -> None:
-    """The same of a still: its sheet is one picture over and over."""
+    """Poster and contact sheet of a still: its sheet is one picture over and over."""
     _kept([image.convert("RGB")], into)
 
 

@@ -2993,7 +2993,7 @@ export interface paths {
         };
         /**
          * Correction
-         * @description That as a table of colours.
+         * @description The suggested correction of a clip as a table of colours (.cube).
          */
         get: operations["footage_correction"];
         put?: never;

@@ -393,7 +393,7 @@ class Plan(Part):
 
     @property
     def sketch(self) -> Sketch:
-        """The same set without its reasons."""
+        """This set without its reasons."""
         told = [decision for decision in self.decisions if SETTINGS[decision.setting].sketched]
         shared = {name: getattr(self, name) for name in Sketch.model_fields.keys() & Plan.model_fields.keys()}
         return Sketch(

@@ -220,7 +220,7 @@ class DeviceSpace:
 
     @cached_property
     def resolved_across(self) -> Floats:
-        """The same where the lens resolves less than the sensor, shape (A, M)."""
+        """Photosites behind a recorded pixel across, no more than the lens resolves, shape (A, M)."""
         shares = [min((way.lens.resolves_px or np.inf) / way.lens.sensor.columns, 1.0) for way in self.passages]
         return np.asarray(self.photosites_across * floats_of(shares)[:, None])
 

@@ -72,5 +72,5 @@ def over(value: Any, limit: float = 0.0) -> Floats:
 
 
 def constant(value: float) -> Floats:
-    """The same for every set."""
+    """A cost that every set has alike."""
     return np.asarray(float(value))

@@ -54,7 +54,7 @@ class PlanningProblem:
         return cls(brief, device, stance, tuple(bag), read_pins(pins or {}), weights or {})
 
     def otherwise(self, **changes: Any) -> "PlanningProblem":
-        """The same problem with something changed."""
+        """This problem with something changed."""
         return replace(self, **changes)
 
     @property

@@ -75,7 +75,7 @@ class Axes:
         return int(shutter), int(glass), int(pair)
 
     def places(self, exposures: Ints) -> tuple[Ints, Ints, Ints]:
-        """The same of several."""
+        """Shutter, glass and ISO pair of several exposures by their number, each (n,)."""
         shutter, glass, pair = np.unravel_index(exposures, self.exposure_shape)
         return shutter, glass, pair
 

@@ -56,7 +56,7 @@ def summed(rows: Priced, over: Any, prices: Prices, shape: tuple[int, ...]) -> F
 
 
 def reshaped(frames: Frames, shape: tuple[int, ...]) -> Frames:
-    """The same frames with their indices in another shape."""
+    """Frames with their indices in another shape."""
     return Frames(*(getattr(frames, name).reshape(shape) for name in ("mode", "view", "level", "aperture", "passage")))
 
 
@@ -314,7 +314,7 @@ class PassageCosts:
         return Met(self._met[self.frame_groups.of[at]], self._meeting(bias)[at])
 
     def met_alone(self, bias: float, at: int) -> Met:
-        """The same, worked out for this frame alone."""
+        """What one frame costs where it meets exposures under a bias, worked out for it alone."""
         fixed, automatic = self._met_by_few(bias, np.array([at], dtype=np.intp))
         return Met(fixed[0], automatic[0])
 

@@ -85,14 +85,14 @@ class Landscape:
         self.by_frame = Memo(self._by_frame)
         """Total cost of the best set of each frame (K,), by profile and the setting whose pin is left out."""
         self.by_exposure = Memo(self._by_exposure)
-        """The same of each exposure, shape (S + 1, G, P)."""
+        """Total cost of the best set of each exposure, shape (S + 1, G, P), by profile and the setting left out."""
         self.by_recording = Memo(self._by_recording)
-        """The same of each recording (Q,)."""
+        """Total cost of the best set of each recording (Q,), by profile and the setting left out."""
         self.recording_best = Memo(self._recording_best)
         """Least recording cost of each mode for a profile, shape (M,); infinite where none is allowed."""
 
     def otherwise(self, pins: Pins) -> "Landscape":
-        """The same situation under other pins; what it costs is not worked out again."""
+        """This situation under other pins; what it costs is not worked out again."""
         return Landscape(self.costs, pins)
 
     def finish_cost(self, profile: int) -> float:

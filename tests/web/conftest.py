@@ -16,7 +16,7 @@ ROOMS = {
         "cells", "fields", "format", "grid", "habits", "finding", "keeping", "keys", "refused", "undo", "wording",
         "wrong",
     ),
-    "day": ("compass", "day", "depth", "dive", "filming", "swaps"),
+    "day": ("compass", "day", "depth", "dive", "filming", "swaps", "times"),
     "footage": ("footage",),
     "first": ("first",),
     "taste": ("numbers",),

@@ -23,7 +23,7 @@ def a_scene(**changes: Any) -> dict[str, Any]:
     ("minute", "text"), [(0, "00:00"), (570, "09:30"), (1439, "23:59"), (1440, "00:00"), (1500, "01:00")]
 )
 def test_minutes_are_told_by_the_clock(call: Call, minute: int, text: str) -> None:
-    assert call("day.clock", minute) == text
+    assert call("times.clock", minute) == text
 
 
 @pytest.mark.parametrize(
@@ -53,7 +53,7 @@ def test_minutes_are_told_by_the_clock(call: Call, minute: int, text: str) -> No
     ],
 )
 def test_a_clock_is_read_in_minutes(call: Call, text: str, minute: int | None) -> None:
-    assert call("day.minuteOf", text) == minute
+    assert call("times.minuteOf", text) == minute
 
 
 def test_stretches_in_words(call: Call) -> None:
@@ -109,13 +109,13 @@ SPRING, AUTUMN = {"minute": 120, "by": 60}, {"minute": 180, "by": -60}
      (AUTUMN, 180, "02:00"), (AUTUMN, 660, "10:00")],
 )  # fmt: skip
 def test_the_clock_where_the_clocks_change(call: Call, jump: dict[str, int], minute: int, text: str) -> None:
-    assert call("day.clock", minute, jump) == text
+    assert call("times.clock", minute, jump) == text
     if minute != 180:  # the second 02:00 of an autumn night is told as the first one
-        assert call("day.minuteOf", text, jump) == minute
+        assert call("times.minuteOf", text, jump) == minute
 
 
 def test_a_time_that_the_clocks_skip_is_the_moment_they_do(call: Call) -> None:
-    assert call("day.minuteOf", "02:30", SPRING) == 120
+    assert call("times.minuteOf", "02:30", SPRING) == 120
 
 
 def test_an_azimuth_goes_the_short_way_round(call: Call) -> None:
@@ -206,7 +206,7 @@ def test_a_reading_is_sent_with_the_fields_of_its_kind(call: Call) -> None:
     ],
 )
 def test_times_as_typed(call: Call, times: tuple[str, str], meant: Any) -> None:
-    assert call("day.timesMeant", {"from": times[0], "to": times[1]}) == meant
+    assert call("times.timesMeant", {"from": times[0], "to": times[1]}) == meant
 
 
 def test_changes_are_told_in_a_phrase(call: Call) -> None:

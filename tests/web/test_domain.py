@@ -198,7 +198,7 @@ def test_forms_know_of_a_field_what_its_schema_says(call: Call) -> None:
     mains = call("fields.briefFact", "mains_hz", "sky")
     assert call("fields.choicesOf", mains) == [{"value": "50", "text": "50 Hz"}, {"value": "60", "text": "60 Hz"}]
     assert call("fields.chosen", mains, "60") == 60 and call("fields.chosen", mains, "more") == "more"
-    assert call("fields.rangeOf", call("fields.factOf", "brief", "name")) == ""
+    assert call("fields.rangeOf", call("fields.briefFact", "name", "sky")) == ""
     assert call("brief.lightStart", "lux") == {"kind": "lux", "lux": 500, "kelvin": 4000, "lamps": True}
 
 

@@ -5,6 +5,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page
 
+from steady_tide.formats.facts import forms
 from tests.web.conftest import Call
 
 DAY = {"scenes": [], "sky": [0, 10], "minutes": 1440, "step_minutes": 1440}
@@ -65,7 +66,7 @@ def test_what_goes_into_a_camera_after_its_first(call: Call) -> None:
 
 def test_every_figure_that_budgets_rest_on_is_asked(call: Call, engine: Page) -> None:
     asked = engine.evaluate("() => domain.budget.UPKEEP.map(one => one.name)")
-    known = set(engine.evaluate("() => Object.keys(domain.fields.factsOf('upkeep'))")) - {"document", "version"}
+    known = set(forms()["upkeep"]) - {"document", "version"}
     assert set(asked) == known
     assert call("budget.upkeepFact", "copies") == {"unit": None, "range": "1–5", "usual": "2"}
 
@@ -146,7 +147,7 @@ def test_the_fields_of_a_sum_follow_what_is_wanted(call: Call) -> None:
 
 
 def test_every_field_of_every_sum_has_a_label_of_its_own(engine: Page, call: Call) -> None:
-    paths = engine.evaluate("() => Object.keys(domain.fields.factsOf('sum'))")
+    paths = list(forms()["sum"])
     names = {path.partition("].")[2] for path in paths} - {"sum"}
     for name in names:
         assert "_" not in call("sums.labelOf", name), name

@@ -16,7 +16,7 @@ def test_lists_of_shoots_and_of_what_was_deleted_are_told_in_words(call: Call) -
     assert call("shelf.removedWords", gone) == "Winter, a shoot with 1 scene"
     assert call("shelf.removedWords", {**gone, "scenes": 0}) == "Winter, a shoot with no scenes"
     assert call("shelf.removedWords", {**gone, "kind": "scene"}) == "Winter, a scene"
-    assert call("day.dayAfter", "2026-12-31") == "2027-01-01"
+    assert call("times.dayAfter", "2026-12-31") == "2027-01-01"
 
 
 @pytest.mark.parametrize(
@@ -82,14 +82,14 @@ def test_words_of_the_service_are_told_by_habit(call: Call, feet: None) -> None:
 def test_without_habits_answers_stay_as_they_are(call: Call) -> None:
     answer = {"why": "rated for 10\u202fm"}
     assert call("habits.heard", answer) == answer
-    assert call("format.level", 9.12) == "9.1 EV" and call("day.clock", 810) == "13:30"
+    assert call("format.level", 9.12) == "9.1 EV" and call("times.clock", 810) == "13:30"
 
 
 def test_light_clock_and_shutter_by_habit(call: Call, feet: None) -> None:
     assert call("format.level", 9) == "1.3 klx" and call("format.levelUnit") == "Light"
-    clocks = [call("day.clock", minute) for minute in (0, 570, 720, 810, 1439)]
+    clocks = [call("times.clock", minute) for minute in (0, 570, 720, 810, 1439)]
     assert clocks == ["12 am", "9:30 am", "12 pm", "1:30 pm", "11:59 pm"]
-    meant = [call("day.minuteOf", text) for text in (*clocks, "13:30", "1 pm", "13 pm")]
+    meant = [call("times.minuteOf", text) for text in (*clocks, "13:30", "1 pm", "13 pm")]
     assert meant == [0, 570, 720, 810, 1439, 810, 780, None]
     shutter = {"setting": "shutter", "value": "1/50", "text": "1/50 s"}
     rate = {"setting": "frame_rate", "value": "25", "text": "25"}

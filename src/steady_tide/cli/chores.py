@@ -154,11 +154,11 @@ def openapi_text() -> str:
     return json.dumps(app.openapi(), indent=1) + "\n"
 
 
-def facts_text() -> str:
-    """What forms know of fields, as JSON."""
+def facts_texts() -> dict[str, str]:
+    """What forms know of fields, as JSON, by the kind of document."""
     from steady_tide.formats.facts import forms
 
-    return json.dumps(forms(), indent=1, ensure_ascii=False) + "\n"
+    return {name: json.dumps(facts, indent=1, ensure_ascii=False) + "\n" for name, facts in forms().items()}
 
 
 def registers_text() -> str:
@@ -169,10 +169,15 @@ def registers_text() -> str:
 
 
 def words_text() -> str:
-    """The catalogue of messages, as JSON: its files by name."""
+    """The catalogue of messages, as JSON: its files by name, without their comments."""
     from steady_tide.formats.wording import catalogue
 
-    return json.dumps(catalogue(), indent=1, ensure_ascii=False) + "\n"
+    found = {name: "".join(_uncommented(text)) for name, text in catalogue().items()}
+    return json.dumps(found, indent=1, ensure_ascii=False) + "\n"
+
+
+def _uncommented(text: str) -> list[str]:
+    return [line for line in text.splitlines(keepends=True) if line.strip() and not line.startswith("#")]
 
 
 def write_client(_: argparse.Namespace) -> int:
@@ -182,7 +187,9 @@ def write_client(_: argparse.Namespace) -> int:
     document.write_text(openapi_text())
     target = web / "src" / "domain" / "generated" / "schema.ts"
     target.parent.mkdir(parents=True, exist_ok=True)
-    (target.parent / "facts.json").write_text(facts_text())
+    (target.parent / "facts").mkdir(exist_ok=True)
+    for name, text in facts_texts().items():
+        (target.parent / "facts" / f"{name}.json").write_text(text)
     (target.parent / "registers.json").write_text(registers_text())
     (target.parent / "words.json").write_text(words_text())
     command = [

@@ -1,7 +1,7 @@
 /** What forms know of the fields of documents: kind, unit, range, choices, start, as the schemas tell them. Pure. */
 
 import { words } from "./format";
-import FACTS from "./generated/facts.json";
+import BRIEF from "./generated/facts/brief.json";
 import { boundShown, unitShown } from "./habits";
 
 export type Choice = { value: string; text: string };
@@ -18,7 +18,8 @@ export type Fact = {
   /** May be left empty. */
   optional?: boolean;
 };
-export type Documents = keyof typeof FACTS;
+/** Facts by path, of one kind of document; each kind is a file of its own, fetched where its forms are. */
+export type Facts = Record<string, object>;
 
 /** A fact's kind as cells are typed: fractions stay texts. */
 export const TYPED_AS = {
@@ -32,21 +33,20 @@ export const TYPED_AS = {
   map: "text",
 } as const;
 
-/** Every fact of a document, by path. */
-export const factsOf = (document: Documents): Record<string, Fact> =>
-  FACTS[document] as unknown as Record<string, Fact>;
+/** Every fact of a kind of document, by path. */
+export const factsOf = (document: Facts): Record<string, Fact> => document as Record<string, Fact>;
 
 /** The fact of one field. A path that no schema has is a mistake of ours. */
-export function factOf(document: Documents, path: string): Fact {
+export function factOf(document: Facts, path: string): Fact {
   const fact = factsOf(document)[path];
-  if (!fact) throw new Error(`${document} has no field ${path}`);
+  if (!fact) throw new Error(`there is no field ${path}`);
   return fact;
 }
 
 /** A fact of a brief's field as the bench names it: light by its kind, lamps by their place. */
 export function briefFact(path: string, lightKind: string): Fact {
   const inside = path.replace(/^light\./, `light[${lightKind}].`).replace(/\.\d+\./, "[].");
-  return factOf("brief", inside);
+  return factOf(BRIEF, inside);
 }
 
 /** The values a field offers; a number with its unit. */
@@ -71,8 +71,8 @@ export function rangeOf({ least, above, most, below, unit = "" }: Fact): string 
 }
 
 /** A document's part with every field at its start; what has none is left out. */
-export function startsWithin(document: Documents, prefix: string): Record<string, unknown> {
-  const mine = Object.entries(factsOf(document)).filter(([path]) => path.startsWith(`${prefix}.`));
+export function startsWithin(prefix: string): Record<string, unknown> {
+  const mine = Object.entries(factsOf(BRIEF)).filter(([path]) => path.startsWith(`${prefix}.`));
   const own = mine.map(([path, fact]) => [path.slice(prefix.length + 1), fact.start] as const);
   return Object.fromEntries(
     own.filter(([name, start]) => start !== undefined && !name.includes(".") && !name.includes("[")),

@@ -120,8 +120,11 @@ export function useEnter() {
 }
 
 export function useSignOut() {
+  const cache = useQueryClient();
   return useMutation({
     mutationFn: async () => {
+      // What is being asked for would be refused once the account is closed here.
+      await cache.cancelQueries();
       await got(api.DELETE("/api/session"));
       const last = lastHere();
       localStorage.removeItem(LAST);

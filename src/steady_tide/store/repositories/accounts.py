@@ -8,7 +8,7 @@ from sqlalchemy.exc import IntegrityError
 
 from steady_tide.store.database import Session
 from steady_tide.store.errors import Taken
-from steady_tide.store.tables import Account, AttemptRow, InvitationRow, SessionRow
+from steady_tide.store.tables import Account, AttemptRow, InvitationRow, JobRow, SessionRow
 
 
 def account_called(session: Session, email: str) -> Account | None:
@@ -36,7 +36,9 @@ def keep_account(session: Session, account: Account) -> None:
 
 
 def forget_account(session: Session, account_id: UUID) -> None:
-    """Delete an account and everything it owns."""
+    """Delete an account and everything it owns. Jobs that are being done end first: they hold their rows."""
+    mine = select(JobRow.id).where(JobRow.account_id == account_id).order_by(JobRow.id)
+    session.execute(mine.with_for_update())
     session.execute(delete(Account).where(Account.id == account_id))
 
 

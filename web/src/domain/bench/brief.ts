@@ -29,7 +29,7 @@ export const LIGHT_KINDS: Choice[] = [
 ];
 
 /** What a lamp starts from when it is added; given by where it is. */
-export const LAMP_START = { ...startsWithin("brief", "light[lamps].lamps[]"), given: "class" };
+export const LAMP_START = { ...startsWithin("light[lamps].lamps[]"), given: "class" };
 export const MOST_LAMPS = 6;
 
 /** Where a first choice differs from what the schema would leave it at: lamps of a room rather than the sun. */
@@ -43,7 +43,7 @@ const FIRST: Record<string, Record<string, unknown>> = {
 
 /** What a way of stating light starts from when it is chosen. */
 export const lightStart = (kind: string): Record<string, unknown> => ({
-  ...startsWithin("brief", `light[${kind}]`),
+  ...startsWithin(`light[${kind}]`),
   ...FIRST[kind],
 });
 

@@ -1,6 +1,7 @@
 /** Ways to measure light, and their fields. What is typed stays text until the service reads it. Pure. */
 
 import { factOf, rangeOf } from "../fields";
+import READING from "../generated/facts/reading.json";
 
 export const READING_KINDS = [
   { value: "settings", text: "a meter or camera: ISO, f, shutter" },
@@ -26,7 +27,7 @@ const ASKED: Record<string, [name: string, label: string][]> = {
 /** The fields of a way to measure; a still of a grey card has none, they are read from it. */
 export function readingFields(how: string): ReadingField[] {
   return (ASKED[how] ?? []).map(([name, label]) => {
-    const fact = factOf("reading", `[${how}].${name}`);
+    const fact = factOf(READING, `[${how}].${name}`);
     return { name, label, unit: fact.unit, range: rangeOf(fact) };
   });
 }

@@ -3,6 +3,7 @@
 import { at, type Kind, meant, put, type Tree, typedText } from "../cells";
 import type { paths } from "../documents";
 import { type Fact, factOf, factsOf, rangeOf, TYPED_AS } from "../fields";
+import ITEM from "../generated/facts/item.json";
 import { metres } from "../habits";
 
 export type BagItem = paths["/api/kit/bag"]["get"]["responses"]["200"]["content"]["application/json"][number];
@@ -146,7 +147,7 @@ const ASKED: Record<BagItem["kind"], Ask[]> = {
 
 /** A field as its schema tells it, unless it is typed in a way of its own. */
 function told(kind: BagItem["kind"], { name, label, ...more }: Ask): ItemField {
-  const fact: Fact = more.kind ? { kind: "text" } : factOf("item", `[${kind}].${name}`);
+  const fact: Fact = more.kind ? { kind: "text" } : factOf(ITEM, `[${kind}].${name}`);
   return {
     name,
     label,
@@ -169,7 +170,7 @@ export type TypedItem = Record<string, string>;
 export function newItem(kind: BagItem["kind"], fits: string[]): TypedItem {
   const typed: TypedItem = { label: "" };
   for (const { name, kind: typedAs, choices } of fieldsOf(kind)) {
-    const start = factsOf("item")[`[${kind}].${name}`]?.start;
+    const start = factsOf(ITEM)[`[${kind}].${name}`]?.start;
     if (typedAs === "flag") typed[name] = start ? "yes" : "no";
     else if (choices && typeof start === "string") typed[name] = start;
   }

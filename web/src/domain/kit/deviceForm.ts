@@ -2,6 +2,7 @@
 
 import { at, cropsIn, type Json, type Kind, meant, put, type Tree, typedText } from "../cells";
 import { type Fact, factOf, factsOf, rangeOf, TYPED_AS } from "../fields";
+import DEVICE from "../generated/facts/device.json";
 import type { Grid } from "../grid";
 
 export type FormField = {
@@ -35,7 +36,7 @@ type Asked = { path: string; label: string; kind?: Kind; wide?: string };
 const field = (path: string, label: string, more: Partial<FormField> = {}): FormField => ({
   path,
   label,
-  ...told(factOf("device", more.kind ? "key" : path)),
+  ...told(factOf(DEVICE, more.kind ? "key" : path)),
   ...more,
 });
 const column = (path: string, label: string, more: { kind?: Kind; wide?: string } = {}): Asked => ({
@@ -46,7 +47,7 @@ const column = (path: string, label: string, more: { kind?: Kind; wide?: string 
 
 /** A table of a list in the document; heads say the unit where the words do not. */
 function table(path: string, title: string, columns: Asked[], about?: string): FormTable {
-  const known = factsOf("device");
+  const known = factsOf(DEVICE);
   return {
     path,
     title,

@@ -1,8 +1,10 @@
 /** Cells and cards along the day: strips under the light, and what is short, in words. Pure. */
 
-import { clock, type Plot } from "../day/day";
+import type { Plot } from "../day/day";
+import { clock } from "../day/times";
 import type { CameraBudget, DayBudget, Inserted, Jump, Rests, Shortage } from "../documents";
 import { factOf, rangeOf } from "../fields";
+import UPKEEP_FACTS from "../generated/facts/upkeep.json";
 
 type Point = { minute: number; share: number };
 
@@ -104,6 +106,6 @@ export const UPKEEP: { name: string; label: string }[] = [
 
 /** Unit, range and usual value of one of them. */
 export function upkeepFact(name: string) {
-  const fact = factOf("upkeep", name);
+  const fact = factOf(UPKEEP_FACTS, name);
   return { unit: fact.unit, range: rangeOf(fact), usual: String(fact.start) };
 }

@@ -4,6 +4,7 @@ import { scaleLinear } from "d3-scale";
 import type { Drawn } from "../documents";
 import { type Fact, factsOf } from "../fields";
 import { words } from "../format";
+import SUM from "../generated/facts/sum.json";
 
 export type SumField = { name: string; fact: Fact };
 /** Values as they are typed: only those that were said. */
@@ -56,7 +57,7 @@ export const labelOf = (name: string): string => LABELS[name] ?? words(name);
 
 /** The fields of a sum in their order. */
 export function fieldsOf(key: string): SumField[] {
-  return Object.entries(factsOf("sum"))
+  return Object.entries(factsOf(SUM))
     .filter(([path]) => path.startsWith(`[${key}].`) && !path.endsWith("].sum"))
     .map(([path, fact]) => ({ name: path.slice(key.length + 3), fact }));
 }

@@ -1,4 +1,4 @@
-import { clock } from "../../domain/day/day";
+import { clock } from "../../domain/day/times";
 import type { CardView } from "../../domain/documents";
 import { useDay } from "../../state/day/day";
 import { useShoot } from "../../state/queries";

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { dayAfter } from "../../domain/day/day";
+import { dayAfter } from "../../domain/day/times";
 import type { DayView } from "../../domain/documents";
 import { Refused } from "../../domain/refused";
 import { useCopyShoot } from "../../state/bench/copies";

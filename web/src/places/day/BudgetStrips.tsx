@@ -1,4 +1,5 @@
-import { clock, type Plot } from "../../domain/day/day";
+import type { Plot } from "../../domain/day/day";
+import { clock } from "../../domain/day/times";
 import type { CameraBudget, DayView, Inserted } from "../../domain/documents";
 import { areas, fillLine, piece, restsWords, uncovered } from "../../domain/ready/budget";
 

@@ -1,5 +1,6 @@
-import { clock, handled } from "../../domain/day/day";
+import { handled } from "../../domain/day/day";
 import { REACH_WORDS, SWAP_WORDS } from "../../domain/day/swaps";
+import { clock } from "../../domain/day/times";
 import type { DayView } from "../../domain/documents";
 import { metres } from "../../domain/habits";
 import { NO_FILTER } from "../../domain/kit/bag";

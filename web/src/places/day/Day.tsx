@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useParams } from "react-router";
-import { clock, handled, minuteOfMoment, standing, stretch, verdict } from "../../domain/day/day";
+import { handled, minuteOfMoment, standing, stretch, verdict } from "../../domain/day/day";
+import { clock } from "../../domain/day/times";
 import type { DayView } from "../../domain/documents";
 import { day as dayText } from "../../domain/format";
 import { KEEPING } from "../../domain/keeping";

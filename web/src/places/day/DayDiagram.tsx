@@ -1,7 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
 import {
   bandPath,
-  clock,
   curvePath,
   everyMinute,
   handled,
@@ -14,6 +13,7 @@ import {
   stretch,
 } from "../../domain/day/day";
 import { SWAP_WORDS, swapSentence } from "../../domain/day/swaps";
+import { clock } from "../../domain/day/times";
 import type { DayView, SceneDay } from "../../domain/documents";
 import type { FilmingState } from "../../state/day/day";
 import { BudgetStrips, stripsHeight } from "./BudgetStrips";

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import type { Wish } from "../../domain/bench/picture";
-import { clock, lightAt } from "../../domain/day/day";
+import { lightAt } from "../../domain/day/day";
 import { depthOn, lighterBy } from "../../domain/day/depth";
+import { clock } from "../../domain/day/times";
 import type { DayView, SceneDay } from "../../domain/documents";
 import { level } from "../../domain/format";
 import { metres } from "../../domain/habits";

@@ -1,5 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import { bandPath, clock, type Plot, planned, scenePath, standing, told } from "../../domain/day/day";
+import { bandPath, type Plot, planned, scenePath, standing, told } from "../../domain/day/day";
+import { clock } from "../../domain/day/times";
 import type { DayView, SceneDay } from "../../domain/documents";
 
 /** A scene on the day: its marks, its own light, draggable along time. */

@@ -1,5 +1,6 @@
 import { Link } from "react-router";
-import { clock, standing, stretch } from "../../domain/day/day";
+import { standing, stretch } from "../../domain/day/day";
+import { clock } from "../../domain/day/times";
 import type { DayView, SceneDay } from "../../domain/documents";
 import { habits } from "../../domain/habits";
 import type { FilmingState } from "../../state/day/day";

@@ -1,4 +1,4 @@
-import { clock } from "../../domain/day/day";
+import { clock } from "../../domain/day/times";
 import type { DayView, Filming, Ramp, SceneDay, SkyMark } from "../../domain/documents";
 import { ChoiceField } from "../../ui/Field";
 

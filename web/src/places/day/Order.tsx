@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { clock } from "../../domain/day/day";
+import { clock } from "../../domain/day/times";
 import type { DayView, OrderView } from "../../domain/documents";
 import type { FilmingState } from "../../state/day/day";
 import { askOrder } from "../../state/day/dayCalls";

@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
 import { READING_KINDS, readingFields, readingSent } from "../../domain/bench/readings";
-import { clock, minuteOf } from "../../domain/day/day";
+import { clock, minuteOf } from "../../domain/day/times";
 import type { DayView, JobView } from "../../domain/documents";
 import { levelBare, levelUnit, stops } from "../../domain/format";
 import { Refused } from "../../domain/refused";

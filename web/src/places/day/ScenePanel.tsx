@@ -1,6 +1,7 @@
 import { Link } from "react-router";
-import { azimuthAt, clock, lightAt, planned } from "../../domain/day/day";
+import { azimuthAt, lightAt, planned } from "../../domain/day/day";
 import { REACH_WORDS } from "../../domain/day/swaps";
+import { clock } from "../../domain/day/times";
 import type { DayView, Filming, SceneDay } from "../../domain/documents";
 import { stops } from "../../domain/format";
 import type { FilmingState } from "../../state/day/day";

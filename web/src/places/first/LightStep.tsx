@@ -1,4 +1,4 @@
-import { clock, digits } from "../../domain/day/day";
+import { clock, digits } from "../../domain/day/times";
 import {
   COVERS,
   HOURS_LIGHT,

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import type { ShotScene, ShotView, WantedShot } from "../../domain/documents";
 import { factOf } from "../../domain/fields";
 import { words } from "../../domain/format";
+import SHOT from "../../domain/generated/facts/shot.json";
 import { ANGLES, MARKS, marksOf, SIZES, shotLine, TRANSITIONS, takesWords } from "../../domain/ready/shots";
 import type { ShotActs } from "../../state/ready/shots";
 import { Button } from "../../ui/Button";
@@ -228,7 +229,7 @@ function problem(name: string, text: string | undefined): string | undefined {
   if (text === undefined) return undefined;
   if (name === "subject" && text.trim() === "") return "write what is to be seen";
   if (name !== "hold_s") return undefined;
-  const { least = 0.5, most = 3600 } = factOf("shot", "hold_s");
+  const { least = 0.5, most = 3600 } = factOf(SHOT, "hold_s");
   const value = Number(text.replace(",", "."));
   return value >= least && value <= most ? undefined : `${least} to ${most} s`;
 }

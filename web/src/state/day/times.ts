@@ -1,7 +1,7 @@
 /** When a scene is filmed, as it is typed: kept once both are times, and what is missing or odd said beside it. */
 
 import { useEffect, useRef, useState } from "react";
-import { clock, minuteOf, timesMeant } from "../../domain/day/day";
+import { clock, minuteOf, timesMeant } from "../../domain/day/times";
 import type { Jump, SceneDay } from "../../domain/documents";
 import { useUnkept } from "../unkept";
 import type { FilmingState } from "./day";

@@ -328,7 +328,11 @@ def bring_back(at: PlainOf, clip_id: UUID) -> ClipView:
     "/clips/{clip_id}/{kind}",
     dependencies=[ConnectionTurn],
     response_class=Response,
-    responses={200: {"content": {"image/jpeg": {}, "video/mp4": {}}}, 206: {"description": "Some of it."}},
+    responses={
+        200: {"content": {"image/jpeg": {}, "video/mp4": {}}},
+        206: {"description": "Some of it."},
+        416: {"description": "It ends before what is asked for."},
+    },
 )
 def picture(
     service: ServiceOf,
@@ -352,6 +356,8 @@ def _sent(service: Service, key: str, kind: Picture, asked: str) -> Response:
     except FileNotFoundError as error:
         raise NotFound("this picture is gone") from error
     headers = {"Accept-Ranges": "bytes", "Cache-Control": "private, max-age=86400"}
+    if first >= size > 0:
+        return Response(status_code=416, headers={**headers, "Content-Range": f"bytes */{size}"})
     if first == 0 and last == size - 1:
         return Response(content, media_type=MEDIA[kind], headers=headers)
     headers["Content-Range"] = f"bytes {first}-{last}/{size}"
@@ -359,7 +365,9 @@ def _sent(service: Service, key: str, kind: Picture, asked: str) -> Response:
 
 
 def _asked(asked: str, size: int) -> tuple[int, int]:
-    """First and last byte that is sent: what is asked for, at most `MOST_SENT` of it."""
+    """First and last byte that is sent (RFC 9110): what is asked for, at most `MOST_SENT` of it; all of it where the
+    range is none. A first one beyond the end is returned as it is.
+    """
     unit, _, span = asked.partition("=")
     first, _, last = span.split(",")[0].strip().partition("-")
     if unit.strip() != "bytes" or not (_digits(first) or _digits(last)):
@@ -368,8 +376,9 @@ def _asked(asked: str, size: int) -> tuple[int, int]:
         return max(0, size - int(last[:18])), size - 1
     if not _digits(first):
         return 0, size - 1
-    start = min(int(first[:18]), max(0, size - 1))
-    end = int(last[:18]) if _digits(last) else size - 1
+    start, end = int(first[:18]), int(last[:18]) if _digits(last) else size - 1
+    if _digits(last) and end < start:
+        return 0, size - 1
     return start, max(start, min(end, size - 1, start + MOST_SENT - 1))
 
 

@@ -35189,6 +35189,13 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemDocument"];
                 };
             };
+            /** @description It ends before what is asked for. */
+            416: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {

@@ -24,11 +24,6 @@ class Threshold:
     most: float
     source: str
 
-    @property
-    def assumed(self) -> bool:
-        """Whether it is practice, not a published figure."""
-        return "assumed" in self.source.lower()
-
 
 def _row(data: Mapping[str, Any]) -> Threshold:
     least, most = data["range"]

@@ -11,7 +11,7 @@ from importlib.resources import files
 from typing import Any, Final
 
 from fluent.runtime import FluentBundle, FluentResource
-from fluent.runtime.types import FluentNone, FluentType
+from fluent.runtime.types import FluentType
 
 from steady_tide.core.habits import METRES_PER_FOOT, Habits, spoken
 from steady_tide.core.message import Amount, Argument, Message, Told
@@ -110,8 +110,6 @@ def worded(told: Told, habits: Habits | None = None) -> str:
     text, errors = bundle.format_pattern(pattern, {name: _given(value, by) for name, value in told.args.items()})
     if errors:
         raise KeyError(f"{told.key}: {errors[0]}")
-    if isinstance(text, FluentNone):
-        raise KeyError(told.key)
     return str(text)
 
 

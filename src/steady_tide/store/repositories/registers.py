@@ -46,8 +46,4 @@ def keep_latest(rows: Rows, table: type[Owned], key: Mapping[str, Any], said: Sa
 def _later(said: tuple[Any, Any], stands: tuple[Any, Any]) -> ColumnElement[bool]:
     """Whether (moment, value) comes after another: texts by the codes of letters, as the core and browsers do."""
     at, value = stands
-    if isinstance(value.type, String):
-        column = said[1] if hasattr(said[1], "collate") else None
-        told = column.collate("C") if column is not None else said[1]
-        return tuple_(said[0], told) > tuple_(at, value.collate("C"))
-    return tuple_(said[0], said[1]) > tuple_(at, value)
+    return tuple_(*said) > tuple_(at, value.collate("C") if isinstance(value.type, String) else value)

@@ -1,6 +1,7 @@
-"""Choosing from the interface's own lists."""
+"""What a hand does: choosing from the interface's own lists, pressing in quick succession."""
 
 import re
+import time
 
 from playwright.sync_api import Locator, Page, expect
 
@@ -17,3 +18,10 @@ def choose(where: Page | Locator, label: str, text: str | re.Pattern[str]) -> No
 def setting(page: Page, label: str) -> Locator:
     """The line of a setting in the set."""
     return page.locator("button[aria-expanded]").filter(has=page.get_by_text(label, exact=True))
+
+
+def press_at_once(page: Page, key: str, times: int) -> None:
+    """Press a key several times within one moment of the page's clock, however slow the machine is."""
+    page.clock.set_fixed_time(time.time() * 1000)
+    for _ in range(times):
+        page.keyboard.press(key)

@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.picking import choose
+from tests.browser.picking import choose, press_at_once
 from tests.browser.test_places import violations
 from tests.media.test_still import a_still
 
@@ -69,8 +69,7 @@ def test_changes_of_the_day_are_undone_and_redone(page: Page, demo: str) -> None
     expect(page.get_by_role("button", name="Undo")).to_be_disabled()
     drone = page.get_by_role("slider", name=re.compile("^Rafts from above"))
     drone.focus()
-    for _ in range(3):
-        page.keyboard.press("ArrowRight")
+    press_at_once(page, "ArrowRight", 3)
     expect(page.get_by_label("Rafts from above from")).to_have_value("16:30")
     page.get_by_role("button", name="Undo").click()
     expect(page.get_by_label("Rafts from above from")).to_have_value("16:15")

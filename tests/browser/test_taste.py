@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.picking import choose
+from tests.browser.picking import choose, press_at_once
 from tests.browser.test_places import violations
 
 pytestmark = pytest.mark.browser
@@ -113,8 +113,7 @@ def test_the_set_follows_the_slider(page: Page, demo: str) -> None:
     before = page.get_by_role("table", name=re.compile("Stop ledger")).inner_text()
     slider = page.get_by_role("slider", name="Darker or brighter")
     slider.focus()
-    for _ in range(6):
-        page.keyboard.press("ArrowRight")
+    press_at_once(page, "ArrowRight", 6)
     expect(page.get_by_label("Shifted by")).to_have_value("2")
     expect(page.get_by_role("table", name=re.compile("Stop ledger"))).to_contain_text("+3.90")
     page.get_by_role("button", name="Undo").click()

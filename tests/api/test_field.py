@@ -379,6 +379,60 @@ def test_links_that_are_closed_expired_guessed_or_to_something_else_open_nothing
     assert visitor.get(f"/api/with/{open_one['token']}/pack").status_code == 404
 
 
+def test_entries_come_a_part_at_a_time_and_only_what_is_new(
+    mine: TestClient, visitor: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr("steady_tide.desk.records.noted.AT_ONCE", 4)
+    scene = timed(mine)
+    shoot = scene["shoot_id"]
+    link = link_to(mine, shoot, counts=True)
+    own = [noted("take", index, scene=scene["id"]) for index in range(6)]
+    theirs = [noted("take", 10 + index, scene=scene["id"]) for index in range(3)]
+    send(mine, shoot, *own)
+    counted(visitor, link["token"], *theirs)
+
+    def part(known: str | None = None) -> dict[str, Any]:
+        asked = {"known": known} if known else {}
+        return dict(mine.get(f"/api/shoots/{shoot}/noted", params=asked).json())
+
+    def ids(told: dict[str, Any]) -> list[str]:
+        return [one["id"] for one in told["entries"]]
+
+    first = pack(mine, shoot, within_s=0)
+    assert (len(first["entries"]), first["entries_anew"], first["entries_more"]) == (4, True, True)
+    second = part(first["entries_mark"])
+    assert (len(second["entries"]), second["entries_anew"], second["entries_more"]) == (4, False, True)
+    third = part(second["entries_mark"])
+    assert (len(third["entries"]), third["entries_anew"], third["entries_more"]) == (1, False, False)
+    assert sorted(ids(first) + ids(second) + ids(third)) == sorted(one["id"] for one in own + theirs)
+
+    nothing = pack(mine, shoot, within_s=0, known=third["entries_mark"])
+    assert (nothing["entries"], nothing["entries_mark"], nothing["entries_anew"]) == ([], third["entries_mark"], False)
+    # Noted earlier than all, kept later: it is what is new.
+    late = noted("take", -5, scene=scene["id"])
+    send(mine, shoot, late)
+    assert ids(part(third["entries_mark"])) == [late["id"]]
+    helped = visitor.get(f"/api/with/{link['token']}/noted", params={"known": third["entries_mark"]}).json()
+    assert ids(helped) == [late["id"]] and not helped["entries_anew"]
+
+    mine.delete(f"/api/shoots/{shoot}/links/{link['id']}/entries")
+    again = part(third["entries_mark"])
+    assert again["entries_anew"] and ids(again) == [one["id"] for one in own[:4]], "what went is not kept by phones"
+
+
+@pytest.mark.parametrize("known", ["", "1", "1.", "-1.2", "1.2.3", "x.y", "1." + "9" * 30])
+def test_a_mark_that_is_none_is_refused(mine: TestClient, known: str) -> None:
+    shoot = timed(mine)["shoot_id"]
+    for path in ("noted", "pack"):
+        assert mine.get(f"/api/shoots/{shoot}/{path}", params={"known": known}).status_code == 422
+    assert mine.get(f"/api/shoots/{shoot}/noted", params={"known": "7." + "9" * 18}).json()["entries_anew"]
+
+
+def test_what_was_noted_on_a_shoot_is_told_to_nobody_else(mine: TestClient, app: Any) -> None:
+    shoot = timed(mine)["shoot_id"]
+    assert with_kit(join(app)).get(f"/api/shoots/{shoot}/noted").status_code == 404
+
+
 def test_guessing_and_using_a_link_all_the_time_are_told_to_wait(
     mine: TestClient, app: Any, database: Database
 ) -> None:

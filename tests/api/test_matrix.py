@@ -23,7 +23,8 @@ OPEN = {
     "/api/health", "/api/ready", "/api/session", "/api/session/demo", "/api/session/accounts", "/api/vocabulary",
     "/api/first/classes", "/api/first/camera", "/api/first/plan", "/api/first/helps", "/api/first/sky",
     "/api/vocabulary/sum", "/api/vocabulary/sums", "/api/vocabulary/towns", "/api/shared/{link}",
-    "/api/with/{link}/pack", "/api/with/{link}/entries", "/api/pictures/{word}.jpg", "/api/pictures/{word}.mp4",
+    "/api/with/{link}/pack", "/api/with/{link}/noted",
+    "/api/with/{link}/entries", "/api/pictures/{word}.jpg", "/api/pictures/{word}.mp4",
     "/api/pictures/{word}/through",
 }  # fmt: skip
 """What is answered without an account: nothing of anybody's, and nothing is kept."""

@@ -114,6 +114,7 @@ def answers() -> dict[str, str]:
         "shoots": "/api/shoots", "shoot": "/api/shoots/{shoot}", "day": "/api/shoots/{shoot}/day",
         "bench": "/api/scenes/{scene}", "card": "/api/setups/{setup}/card", "ready": "/api/shoots/{shoot}/ready",
         "shots": "/api/shoots/{shoot}/shots", "pack": "/api/shoots/{shoot}/pack",
+        "noted": "/api/shoots/{shoot}/noted",
         "clips": "/api/shoots/{shoot}/footage", "logbook": "/api/logbook", "before": "/api/setups/{setup}/before",
     }  # fmt: skip
 

@@ -47,6 +47,15 @@ def test_what_another_phone_says_of_a_take_is_told_beside_what_holds(call: Call)
     assert (agreed["verdict"], agreed["otherwise"]) == ("no", [])
 
 
+def test_entries_that_come_join_those_that_are_known(call: Call) -> None:
+    known = {"entries": [{"id": "a"}, {"id": "b"}]}
+    came = {"entries": [{"id": "b", "by": "other"}, {"id": "c"}], "entries_anew": False}
+    joined = call("taking.withKnown", known, came)["entries"]
+    assert joined == [{"id": "a"}, {"id": "b", "by": "other"}, {"id": "c"}]
+    assert call("taking.withKnown", known, {**came, "entries_anew": True})["entries"] == came["entries"]
+    assert call("taking.withKnown", None, came)["entries"] == came["entries"]
+
+
 @pytest.mark.parametrize(
     ("how", "typed", "reading"),
     [

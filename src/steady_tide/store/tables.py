@@ -345,14 +345,17 @@ class ShotRow(Owned, Base):
 class EntryRow(Owned, Base):
     """Something noted in the field, once and for all, under the id of whoever noted it.
 
-    at: when, on the spot. client: which phone noted it; helper: whether by a link; link_id: by which.
+    at: when, on the spot. client: which phone noted it; helper: whether by a link; link_id: by which. number: grows
+    in the order in which the entries of a shoot are kept.
     """
 
     __tablename__ = "entries"
     __table_args__ = (
         ForeignKeyConstraint(["shoot_id", "account_id"], ["shoots.id", "shoots.account_id"], ondelete="CASCADE"),
+        Index("ix_entries_shoot_id_number", "shoot_id", "number"),
     )
-    shoot_id: Mapped[UUID] = mapped_column(index=True)
+    shoot_id: Mapped[UUID]
+    number: Mapped[int] = mapped_column(BigInteger, Identity())
     kind: Mapped[str] = mapped_column(String(12))
     at: Mapped[datetime]
     client: Mapped[str] = mapped_column(String(40))

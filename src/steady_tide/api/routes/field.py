@@ -18,11 +18,12 @@ from steady_tide.desk.field.links import Links, LinkView, MadeLink, Opened, note
 from steady_tide.desk.field.views import Pack
 from steady_tide.desk.kit.sharing import note_miss
 from steady_tide.desk.records.access import From
-from steady_tide.desk.records.noted import noted
+from steady_tide.desk.records.noted import MarkText, NewlyNoted, NotedPart, noted
 from steady_tide.desk.workplace import Workplace
 from steady_tide.store.database import Session
 from steady_tide.store.errors import NotFound
 from steady_tide.store.owned import Rows
+from steady_tide.store.tables import ShootRow
 
 router = APIRouter(prefix="/api", tags=["field"], responses=RESPONSES)
 
@@ -30,6 +31,7 @@ MOST_AT_ONCE: Final = 200
 """Entries sent in one go."""
 LARGEST: Final = 2 * MB
 Within = Annotated[float, Query(ge=0, le=10, description="How long sets for other light may be worked out now [s].")]
+Known = Annotated[MarkText | None, Query(description="Mark up to which the entries are known.")]
 LONG_S: Final = 5.0
 
 
@@ -57,9 +59,16 @@ class LinkRequest(BaseModel):
 
 
 @router.get("/shoots/{shoot_id}/pack")
-def pack(at: PageOf, shoot_id: UUID, within_s: Within = LONG_S) -> Pack:
-    """A shoot to take along."""
-    return OfflineBundle(at, shoot_id, within_s=within_s).pack()
+def pack(at: PageOf, shoot_id: UUID, within_s: Within = LONG_S, known: Known = None) -> Pack:
+    """A shoot to take along; of what was noted, the first part that is not known."""
+    return OfflineBundle(at, shoot_id, within_s=within_s, known=known).pack()
+
+
+@router.get("/shoots/{shoot_id}/noted")
+def noted_part(rows: RowsOf, shoot_id: UUID, known: Known = None) -> NotedPart:
+    """What was noted on a shoot since a mark."""
+    rows.get(ShootRow, shoot_id)
+    return NewlyNoted.read(rows, shoot_id, known).part
 
 
 @router.post("/shoots/{shoot_id}/entries", openapi_extra=largest(LARGEST))
@@ -115,11 +124,22 @@ def _at(service: ServiceOf, session: Session, link: Opened) -> Workplace:
 
 
 @router.get("/with/{link}/pack", dependencies=[ConnectionTurn, PlannerTurn])
-def pack_with(service: ServiceOf, link: Link, come_from: FromOf, within_s: Within = LONG_S) -> Pack:
+def pack_with(
+    service: ServiceOf, link: Link, come_from: FromOf, within_s: Within = LONG_S, known: Known = None
+) -> Pack:
     """The shoot that a link shows; whoever has it may look, without an account."""
     found = _opened(service, link, come_from)
     with service.database.session() as session:
-        return OfflineBundle(_at(service, session, found), found.shoot_id, may=found.may, within_s=within_s).pack()
+        at = _at(service, session, found)
+        return OfflineBundle(at, found.shoot_id, may=found.may, within_s=within_s, known=known).pack()
+
+
+@router.get("/with/{link}/noted", dependencies=[ConnectionTurn])
+def noted_with(service: ServiceOf, link: Link, come_from: FromOf, known: Known = None) -> NotedPart:
+    """What was noted since a mark on the shoot that a link shows."""
+    found = _opened(service, link, come_from)
+    with service.database.session() as session:
+        return NewlyNoted.read(_at(service, session, found).rows, found.shoot_id, known).part
 
 
 @router.post("/with/{link}/entries", dependencies=[ConnectionTurn], openapi_extra=largest(LARGEST))

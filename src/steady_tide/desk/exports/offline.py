@@ -8,7 +8,7 @@ from typing import Any, Final
 from uuid import UUID
 
 from steady_tide.core.errors import BadInput
-from steady_tide.core.field.entries import LightNoted, entry_of
+from steady_tide.core.field.entries import LightNoted
 from steady_tide.core.field.merging import merged
 from steady_tide.core.kit.settings import SETTINGS
 from steady_tide.core.message import Told, together
@@ -36,12 +36,11 @@ from steady_tide.desk.field.views import (
 from steady_tide.desk.offered import offered
 from steady_tide.desk.planning.planner import PlannedScene, Planner
 from steady_tide.desk.ready.getting_ready import GettingReady, ReadyView
-from steady_tide.desk.records.noted import slim
+from steady_tide.desk.records.noted import NewlyNoted
 from steady_tide.desk.views import CardLine, Outcome, Refusal
 from steady_tide.desk.workplace import Workplace
-from steady_tide.store.repositories.field import entries_of
 from steady_tide.store.repositories.ready import shots_of
-from steady_tide.store.tables import EntryRow, SetupRow, ShootRow
+from steady_tide.store.tables import SetupRow, ShootRow
 
 AROUND_MINUTES: Final = 60
 """Of a scene's light so much goes along before and after it [minutes]."""
@@ -52,8 +51,10 @@ REPLANNED: Final = 3
 class OfflineBundle:
     """One shoot of an account as it is packed."""
 
-    def __init__(self, at: Workplace, shoot_id: UUID, *, may: May = "all", within_s: float = 60.0) -> None:
-        self.at, self.rows, self.may = at, at.rows, may
+    def __init__(
+        self, at: Workplace, shoot_id: UUID, *, may: May = "all", within_s: float = 60.0, known: str | None = None
+    ) -> None:
+        self.at, self.rows, self.may, self.known = at, at.rows, may, known
         self.shoot = at.rows.get(ShootRow, shoot_id)
         self.planner = Planner.of(at)
         self.cards = Cards(at)
@@ -82,13 +83,13 @@ class OfflineBundle:
             shots=[
                 PackShot(id=row.id, shot=WantedShot.opened(row.document)) for row in shots_of(self.rows, self.shoot.id)
             ],
-            entries=[slim(row) for row in self.entries],
+            **dict(self.noted.part),
         )
 
     @cached_property
-    def entries(self) -> list[EntryRow]:
-        """What was noted on it, by time."""
-        return entries_of(self.rows, self.shoot.id)
+    def noted(self) -> NewlyNoted:
+        """What was noted that is not known where it goes, and all that was said of the light."""
+        return NewlyNoted.read(self.rows, self.shoot.id, self.known, and_all_of=["light"])
 
     @cached_property
     def days(self) -> Days:
@@ -215,7 +216,7 @@ class OfflineBundle:
     def lights(self) -> dict[UUID, list[LightNoted]]:
         """What was said of the light in the field, by camera and time."""
         found: dict[UUID, list[LightNoted]] = {}
-        for entry in merged([entry_of.validate_python(row.document) for row in self.entries]).lights:
+        for entry in merged(self.noted.of_kind("light")).lights:
             if entry.setup is not None:
                 found.setdefault(entry.setup, []).append(entry)
         return found

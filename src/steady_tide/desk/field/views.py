@@ -1,7 +1,7 @@
 """Shapes of a shoot as it is taken along on a phone: all that is asked there, and nothing that is not."""
 
 from datetime import datetime
-from typing import Any, Literal
+from typing import Literal
 from uuid import UUID
 
 from steady_tide.core.exposure.reach import EndKind
@@ -10,6 +10,7 @@ from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.message import Told
 from steady_tide.core.plan.problem.brief import Scenario
 from steady_tide.core.ready.shots import WantedShot
+from steady_tide.desk.records.noted import NotedPart
 from steady_tide.desk.views import View
 
 May = Literal["all", "count", "look"]
@@ -133,11 +134,8 @@ class PackCheck(View):
     done: bool
 
 
-class Pack(View):
-    """A shoot to take along. waiting: cameras whose sets for other light are not worked out yet; ask again.
-
-    entries: what was noted already, by whomever.
-    """
+class Pack(NotedPart):
+    """A shoot to take along, with what was noted already. waiting: sets for other light that are not worked out yet."""
 
     shoot_id: UUID
     name: str
@@ -152,4 +150,3 @@ class Pack(View):
     checks: list[PackCheck]
     cautions: list[PackCheck]
     shots: list[PackShot]
-    entries: list[dict[str, Any]]

@@ -26,6 +26,19 @@ def entries_of(rows: Rows, shoot_id: UUID) -> list[EntryRow]:
     return rows.all(rows.query(EntryRow).where(EntryRow.shoot_id == shoot_id).order_by(EntryRow.at, EntryRow.id))
 
 
+def entries_after(
+    rows: Rows, shoot_id: UUID, number: int, most: int, *, and_all_of: Sequence[str] = ()
+) -> list[EntryRow]:
+    """What was kept of a shoot after the entry of a number, in the order in which it was kept, at most so many.
+
+    and_all_of: kinds of which all entries are wanted besides, wherever they stand.
+    """
+    mine = (EntryRow.account_id == rows.account_id, EntryRow.shoot_id == shoot_id)
+    later = select(EntryRow.id).where(*mine, EntryRow.number > number).order_by(EntryRow.number).limit(most)
+    wanted = EntryRow.id.in_(later) | EntryRow.kind.in_(and_all_of)
+    return rows.all(rows.query(EntryRow).where(EntryRow.shoot_id == shoot_id, wanted).order_by(EntryRow.number))
+
+
 def own_entries(rows: Rows, ids: Sequence[UUID]) -> set[UUID]:
     """Which of some ids are entries of this account."""
     mine = select(EntryRow.id).where(EntryRow.account_id == rows.account_id, EntryRow.id.in_(ids))
@@ -38,10 +51,11 @@ def forget_entries(rows: Rows, shoot_id: UUID, link_id: UUID) -> int:
     return len(list(rows.session.scalars(delete(EntryRow).where(*mine).returning(EntryRow.id))))
 
 
-def count_entries(rows: Rows, shoot_id: UUID, *, link: UUID | None = None) -> int:
-    """How many entries a shoot has, or how many came by a link."""
+def count_entries(rows: Rows, shoot_id: UUID, *, link: UUID | None = None, up_to: int | None = None) -> int:
+    """How many entries a shoot has, of those that came by a link, of those up to a number."""
     mine = [EntryRow.account_id == rows.account_id, EntryRow.shoot_id == shoot_id]
     mine += [] if link is None else [EntryRow.link_id == link]
+    mine += [] if up_to is None else [EntryRow.number <= up_to]
     return rows.session.scalar(select(func.count()).select_from(EntryRow).where(*mine)) or 0
 
 

@@ -63,6 +63,13 @@ export const shotDone = (id: string, before: boolean, state: FieldState): boolea
 export const ofScene = <One extends { scenes: string[] }>(lists: One[], scene: PackScene): One[] =>
   lists.filter((one) => one.scenes.length === 0 || one.scenes.includes(scene.name));
 
+/** A pack with the entries that are known here and those that came with it, each once; a pack's own where they are anew. */
+export function withKnown(known: Pick<Pack, "entries"> | undefined, pack: Pack): Pack {
+  if (pack.entries_anew || !known) return pack;
+  const came = new Set(pack.entries.map((one) => one.id));
+  return { ...pack, entries: [...known.entries.filter((one) => !came.has(one.id)), ...pack.entries] };
+}
+
 /** Words of the pictures of a pack, each once. */
 export function picturesOf(pack: Pack): string[] {
   const found = pack.scenes.flatMap((scene) =>

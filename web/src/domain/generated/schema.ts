@@ -2485,9 +2485,29 @@ export interface paths {
         };
         /**
          * Pack
-         * @description A shoot to take along.
+         * @description A shoot to take along; of what was noted, the first part that is not known.
          */
         get: operations["field_pack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{shoot_id}/noted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Noted Part
+         * @description What was noted on a shoot since a mark.
+         */
+        get: operations["field_noted_part"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2596,6 +2616,26 @@ export interface paths {
          * @description The shoot that a link shows; whoever has it may look, without an account.
          */
         get: operations["field_pack_with"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/with/{link}/noted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Noted With
+         * @description What was noted since a mark on the shoot that a link shows.
+         */
+        get: operations["field_noted_with"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7605,6 +7645,25 @@ export interface components {
             text: string;
         };
         /**
+         * NotedPart
+         * @description What was noted on a shoot since a mark, in the order in which it was kept.
+         *
+         *     entries_anew: these are the first, and what was known before does not hold any more. entries_more: whether there are
+         *     more; ask again with entries_mark.
+         */
+        NotedPart: {
+            /** Entries */
+            entries: {
+                [key: string]: unknown;
+            }[];
+            /** Entries Mark */
+            entries_mark: string;
+            /** Entries Anew */
+            entries_anew: boolean;
+            /** Entries More */
+            entries_more: boolean;
+        };
+        /**
          * Option
          * @description An offered value: what the best set with it costs more, or why it is refused.
          */
@@ -7701,11 +7760,19 @@ export interface components {
         };
         /**
          * Pack
-         * @description A shoot to take along. waiting: cameras whose sets for other light are not worked out yet; ask again.
-         *
-         *     entries: what was noted already, by whomever.
+         * @description A shoot to take along, with what was noted already. waiting: sets for other light that are not worked out yet.
          */
         Pack: {
+            /** Entries */
+            entries: {
+                [key: string]: unknown;
+            }[];
+            /** Entries Mark */
+            entries_mark: string;
+            /** Entries Anew */
+            entries_anew: boolean;
+            /** Entries More */
+            entries_more: boolean;
             /**
              * Shoot Id
              * Format: uuid
@@ -7741,10 +7808,6 @@ export interface components {
             cautions: components["schemas"]["PackCheck"][];
             /** Shots */
             shots: components["schemas"]["PackShot"][];
-            /** Entries */
-            entries: {
-                [key: string]: unknown;
-            }[];
         };
         /**
          * PackCamera
@@ -11692,6 +11755,7 @@ export type NoPicture = components['schemas']['NoPicture'];
 export type NoiseLevel = components['schemas']['NoiseLevel'];
 export type NoteGone = components['schemas']['NoteGone'];
 export type NoteNoted = components['schemas']['NoteNoted'];
+export type NotedPart = components['schemas']['NotedPart'];
 export type Option = components['schemas']['Option'];
 export type OrderView = components['schemas']['OrderView'];
 export type Outline = components['schemas']['Outline'];
@@ -29983,6 +30047,8 @@ export interface operations {
             query?: {
                 /** @description How long sets for other light may be worked out now [s]. */
                 within_s?: number;
+                /** @description Mark up to which the entries are known. */
+                known?: string | null;
             };
             header?: never;
             path: {
@@ -30001,6 +30067,133 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Pack"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    field_noted_part: {
+        parameters: {
+            query?: {
+                /** @description Mark up to which the entries are known. */
+                known?: string | null;
+            };
+            header?: never;
+            path: {
+                shoot_id: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotedPart"];
                 };
             };
             /** @description Bad Request */
@@ -30862,6 +31055,8 @@ export interface operations {
             query?: {
                 /** @description How long sets for other light may be worked out now [s]. */
                 within_s?: number;
+                /** @description Mark up to which the entries are known. */
+                known?: string | null;
             };
             header?: never;
             path: {
@@ -30880,6 +31075,133 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Pack"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    field_noted_with: {
+        parameters: {
+            query?: {
+                /** @description Mark up to which the entries are known. */
+                known?: string | null;
+            };
+            header?: never;
+            path: {
+                link: string;
+            };
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotedPart"];
                 };
             };
             /** @description Bad Request */

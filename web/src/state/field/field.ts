@@ -1,7 +1,7 @@
 /** The field of whoever is here: shoots taken along, what was noted, and the way home. One for a page. */
 
 import type { Pack } from "../../domain/documents";
-import { picturesOf } from "../../domain/field/taking";
+import { picturesOf, withKnown } from "../../domain/field/taking";
 import { Refused } from "../../domain/refused";
 import { newId } from "../ids";
 import type { Door } from "./door";
@@ -158,7 +158,11 @@ export class Field {
   /** A shoot as it is now. What a link showed that is closed goes from this phone, too. */
   private async asked(shoot: string, within: number): Promise<Pack> {
     try {
-      return await this.door.pack(shoot, within);
+      const before = this.kept(shoot)?.pack;
+      let pack = withKnown(before, await this.door.pack(shoot, within, before?.entries_mark ?? null));
+      while (pack.entries_more)
+        pack = withKnown(pack, { ...pack, ...(await this.door.noted(shoot, pack.entries_mark)) });
+      return pack;
     } catch (error) {
       if (this.door.lent && error instanceof Refused && error.status === 404) {
         for (const one of this.shown.packs) await dropPack(this.door.owner, one.shoot);

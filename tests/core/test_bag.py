@@ -10,7 +10,7 @@ from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import Stance
-from steady_tide.formats.wording import worded
+from steady_tide.formats.wording import all_worded, worded
 from tests.situations import A4, D1, KIT, brief, decision, plan_of, planned, situation_of
 
 
@@ -26,7 +26,7 @@ def situation(scene: str = "The pilot gig", device: Any = A4, **changes: Any) ->
 
 def test_the_housing_of_the_bag_is_taken_and_named() -> None:
     made = planned(brief("Under the rafts", water={"depth_m": 40}))
-    assert made.bring[0] == "Housing 60 m, flat port, seals serviced 2026-05-14"
+    assert worded(made.bring[0]) == "Housing 60 m, flat port, seals serviced 2026-05-14"
     low = [item.model_copy(update={"depth_rating_m": 30.0}) if item.kind == "housing" else item for item in KIT.bag]
     told = with_bag(low, "Under the rafts", water={"depth_m": 40}).cautions[0].told
     assert "Housing 60 m, flat port: rated for 30 m, 40 m planned" in worded(told)
@@ -34,7 +34,9 @@ def test_the_housing_of_the_bag_is_taken_and_named() -> None:
 
 def test_a_rating_that_older_briefs_state_hides_nothing_of_the_bag() -> None:
     stated = planned(brief("Under the rafts", water={"depth_m": 12, "housing_rating_m": 40}))
-    assert stated == planned(brief("Under the rafts", water={"depth_m": 12})) and "Housing 60 m" in stated.bring[0]
+    assert stated == planned(brief("Under the rafts", water={"depth_m": 12})) and "Housing 60 m" in worded(
+        stated.bring[0]
+    )
 
 
 def test_in_the_cold_the_cold_rated_cell_comes_first() -> None:
@@ -56,13 +58,13 @@ def test_an_exhausted_or_absent_cell_is_never_planned_with() -> None:
 
 def test_cells_and_cards_are_counted_and_what_is_short_is_told() -> None:
     long = planned(brief("The pilot gig", minutes=400, temperature_c=0))
-    short = {price.label: price.words for price in long.prices}
+    short = {price.label: worded(price.told) for price in long.prices}
     assert "4 in the bag" in short["Cells short"]
     assert "Cards short" not in short
     endless = with_bag([item for item in KIT.bag if item.key != "card-v60"], minutes=1400)
-    assert "256 GB in the bag" in {p.label: p.words for p in endless.prices}["Cards short"]
+    assert "256 GB in the bag" in {p.label: worded(p.told) for p in endless.prices}["Cards short"]
     usual = planned(brief("The pilot gig", minutes=10))
-    assert any("cell" in one for one in usual.bring) and "Card V60, 256 GB" in usual.bring
+    assert any("cell" in one for one in all_worded(usual.bring)) and "Card V60, 256 GB" in usual.bring
 
 
 def test_a_card_too_slow_for_a_rate_is_a_reason_against_it() -> None:

@@ -9,6 +9,7 @@ from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.compatibility import Compatibility, compatibility
 from steady_tide.core.plan.problem.stance import Stance
+from steady_tide.formats.wording import all_worded, worded
 from tests.situations import A2, A4, D1, KIT, MANUAL, brief, decision, plan_of, planned, situation_of
 
 ITEMS: dict[str, BagItem] = {item.key: item for item in KIT.bag}
@@ -29,14 +30,14 @@ def of(item: BagItem, scene: str = "The pilot gig", device: Any = A4, **changes:
         ("panel-80", DIVE, A4, "unfit", "mains power stays away from water"),
         ("pocket-panel", DIVE, A4, "unfit", "not made for water"),
         ("lapel", DIVE, A4, "unfit", "stays dry"),
-        ("tripod", "The pilot gig", A4, "idle", "carries like tripod"),
+        ("tripod", "The pilot gig", A4, "idle", "for filming on a tripod"),
         ("a2-old", "The pilot gig", A2, "usable", "worn"),
         ("light-red", "The pilot gig", A4, "idle", "no water"),
     ],
 )
 def test_each_thing_has_its_use_and_the_reason(key: str, scene: str, device: Any, use: str, said: str) -> None:
     found = of(ITEMS[key], scene, device)
-    assert found.use == use and said in found.words
+    assert found.use == use and said in worded(found.told)
 
 
 @pytest.mark.parametrize(
@@ -44,11 +45,11 @@ def test_each_thing_has_its_use_and_the_reason(key: str, scene: str, device: Any
     [
         (NdFilter(key="n", label="N", stops=4, fits=["skarv-a4"], condition="unusable"), "marked it unusable"),
         (Cell(key="c", label="C", fits=["skarv-a4"], capacity_wh=7, share_at_0_c=0.7, count=0), "none of them left"),
-        (Cell(key="c", label="C", fits=["skarv-a4"], capacity_wh=7, share_at_0_c=0.7, health=0.29), "29% of its"),
+        (Cell(key="c", label="C", fits=["skarv-a4"], capacity_wh=7, share_at_0_c=0.7, health=0.29), "29 % of its"),
     ],
 )
 def test_what_is_used_up_or_marked_is_unfit(item: BagItem, said: str) -> None:
-    assert of(item).use == "unfit" and said in of(item).words
+    assert of(item).use == "unfit" and said in worded(of(item).told)
 
 
 def test_a_housing_serves_to_its_rating_and_with_its_port() -> None:
@@ -56,8 +57,8 @@ def test_a_housing_serves_to_its_rating_and_with_its_port() -> None:
     water = {"depth_m": 40}
     assert of(dome, DIVE, water={**water, "port": "dome"}).use == "usable"
     deeper = of(dome, DIVE, water={**water, "port": "dome", "depth_m": 41})
-    assert "rated for 40\u202fm, 41\u202fm planned" in deeper.words
-    assert "has a dome port, the scene is planned with a flat port" in of(dome, DIVE, water=water).words
+    assert "rated for 40 m, 41 m planned" in worded(deeper.told)
+    assert "has a dome port, the scene is planned with a flat port" in worded(of(dome, DIVE, water=water).told)
 
 
 def test_a_plan_takes_nothing_that_is_unfit() -> None:
@@ -71,7 +72,7 @@ def test_a_plan_takes_nothing_that_is_unfit() -> None:
             unfit = {found.label for found in situation.given.compatible if found.use == "unfit"}
             made = plan_of(brief(scene), device, stance=Stance(), bag=spoilt)
             assert isinstance(made, Plan)
-            brought = {one.partition(" × ")[2] or one for one in made.bring}
+            brought = {one.partition(" × ")[2] or one for one in all_worded(made.bring)}
             assert not brought & unfit
             offered = {str(option.value).partition("@")[0] for option in decision(made, "nd_filter").options}
             keys = {found.key for found in situation.given.compatible if found.use == "unfit"}
@@ -88,12 +89,14 @@ def test_the_support_of_the_bag_says_its_own_shake() -> None:
 
 
 def test_what_the_brief_counts_on_and_the_bag_lacks_is_told() -> None:
-    prices = {price.label: price.words for price in planned(brief("The pilot gig", carried="tray"), MANUAL).prices}
-    assert "the bag has none that fits Lumme 8 / manual capture app" in prices["Support missing"]
+    prices = {
+        price.label: worded(price.told) for price in planned(brief("The pilot gig", carried="tray"), MANUAL).prices
+    }
+    assert "the bag has nothing for it that fits Lumme 8 / manual capture app" in prices["Support missing"]
     dry = [item for item in KIT.bag if item.key != "dive-lamp"]
     made = plan_of(brief(DIVE, water={"lamp": True}), A4, stance=Stance(), bag=dry)
     assert isinstance(made, Plan)
-    assert "Panel 80 W" in {price.label: price.words for price in made.prices}["Lamp missing"]
+    assert "Panel 80 W" in {price.label: worded(price.told) for price in made.prices}["Lamp missing"]
     lit = planned(brief(DIVE, water={"lamp": True}))
     assert "Dive lamp 3000 lm" in lit.bring and "Lamp missing" not in {price.label for price in lit.prices}
     flying = planned(brief("Rafts from above", carried="gimbal"), D1)
@@ -129,5 +132,5 @@ def test_a_lamp_on_a_battery_may_go_under_to_its_rating() -> None:
     lamp = Lamp(key="l", label="L", lumens=900, beam_deg=90, kelvins=[5600], depth_rating_m=10)
     lit = {"lamp": True}
     assert of(lamp, DIVE, water={**lit, "depth_m": 10}).use == "usable"
-    assert of(lamp, DIVE, water={**lit, "depth_m": 12}).words == "rated for 10\u202fm, 12\u202fm planned"
+    assert worded(of(lamp, DIVE, water={**lit, "depth_m": 12}).told) == "rated for 10 m, 12 m planned"
     assert of(lamp, DIVE, water={"lamp": False, "depth_m": 5}).use == "idle"

@@ -16,6 +16,7 @@ from steady_tide.core.plan.prices.consideration import Consideration, single
 from steady_tide.core.plan.prices.picture import battery_minutes
 from steady_tide.core.plan.prices.recording import RecordingChoice
 from steady_tide.core.plan.problem.stance import Stance
+from steady_tide.formats.wording import worded
 from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief, situation_of
 
 SUN = {"kind": "ev", "ev100": 15}
@@ -23,7 +24,7 @@ SUN = {"kind": "ev", "ev100": 15}
 
 def told(consideration: Consideration[Any, Any], sets: Sets) -> str:
     """What a consideration says of the first of some sets, in words."""
-    return consideration.words(sets.situation, *(single(figure) for figure in consideration.figures(sets)))
+    return worded(consideration.told(sets.situation, *(single(figure) for figure in consideration.figures(sets))))
 
 
 def point(

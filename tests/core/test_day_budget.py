@@ -14,6 +14,7 @@ from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.ready.budget import DayBudget, day_budget
 from steady_tide.core.ready.remedies import Remedy, lighter_sets, remedies
 from steady_tide.core.ready.upkeep import Upkeep
+from steady_tide.formats.wording import worded
 from tests.core.test_film import STANCE, on_day
 from tests.situations import A4, BUILT_IN, D1, KIT, MANUAL, brief
 
@@ -147,7 +148,7 @@ def test_emptied_cells_are_charged_where_there_is_time_and_energy() -> None:
     bank = PowerBank.read({"key": "bank", "label": "Bank", "capacity_wh": 74, "output_w": 10})
     assert not any(one.kind == "charge" for one in found(scenes, bag))
     charged = [one for one in found(scenes, [*bag, bank]) if one.kind == "charge"]
-    assert len(charged) == 1 and charged[0].label == "Charge 1 emptied cell from Bank"
+    assert len(charged) == 1 and worded(charged[0].label) == "Charge 1 emptied cell from Bank"
     empty = bank.model_copy(update={"capacity_wh": 5.0})
     assert not any(one.kind == "charge" for one in found(scenes, [*bag, empty]))
 
@@ -178,7 +179,7 @@ def test_heat_wants_time_for_its_pauses() -> None:
     assert short.amount == pytest.approx(20)
     # 60 with four rests are three hours, 75 minutes more than there are.
     told = remedies(short, [scene], list(KIT.bag), UPKEEP)
-    assert [one.kind for one in told] == ["time"] and told[0].label == "120 min longer for market"
+    assert [one.kind for one in told] == ["time"] and worded(told[0].label) == "120 min longer for market"
 
 
 def test_the_room_where_the_film_is_kept_counts_over_the_day() -> None:
@@ -194,7 +195,7 @@ def test_no_more_is_recorded_than_the_scene_has_time() -> None:
     assert short.amount == 195 and short.words == "300 min are to be recorded, and the scene has 105"
     assert told.gb == pytest.approx(105) and told.cameras[0].levels[-1].minute <= 1275
     (less,) = remedies(short, [long], list(KIT.bag), UPKEEP)
-    assert less.label == "Record 105 min instead of 300" and less.left == 0
+    assert worded(less.label) == "Record 105 min instead of 300" and less.left == 0
 
 
 def test_a_phone_is_fed_by_a_bank_since_its_cell_stays_in_it() -> None:
@@ -209,7 +210,7 @@ def test_a_phone_is_fed_by_a_bank_since_its_cell_stays_in_it() -> None:
     assert fed.left == 0 and fed.item is not None and fed.item.come_by == "to-buy"
     bank = PowerBank.read({"key": "bank", "label": "Bank", "capacity_wh": 74})
     own = next(one for one in remedies(short, scenes, [*bag, bank], UPKEEP) if one.kind == "charge")
-    assert own.label == "Feed it from Bank" and own.item is None
+    assert worded(own.label) == "Feed it from Bank" and own.item is None
 
 
 def test_a_shortage_names_the_set_it_falls_on_also_where_a_body_films_a_scene_with_two_profiles() -> None:

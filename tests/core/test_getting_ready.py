@@ -13,6 +13,7 @@ from steady_tide.core.ready.charging import IN_BODY_W, ToCharge, charge_minutes,
 from steady_tide.core.ready.checks import Planned, Shoot, cautions_of, checks_of, packing_of
 from steady_tide.core.ready.stock import to_charge, with_spares
 from steady_tide.core.ready.upkeep import Upkeep
+from steady_tide.formats.wording import worded
 from tests.situations import A4, BUILT_IN, D1, KIT, MANUAL, brief, outcome
 
 UPKEEP = Upkeep(charging_efficiency=0.5)
@@ -110,7 +111,7 @@ def keys(found: Shoot) -> set[str]:
 
 def test_a_dive_asks_for_its_housing_and_a_flight_for_its_propellers() -> None:
     dive, flight = planned("Under the rafts"), planned("Rafts from above", D1)
-    housing = [one.words for one in checks_of(shoot(dive)) if one.group == "housing"]
+    housing = [worded(one.told) for one in checks_of(shoot(dive)) if one.group == "housing"]
     assert (
         len(housing) == 4
         and any("bucket" in words for words in housing)
@@ -129,8 +130,8 @@ def test_lists_follow_what_the_plans_bring() -> None:
     packed = {one.key: one for one in packing_of(found)}
     brought = {one.key for one in night.plan.brought if one.kind != "cell"}
     assert brought | {"camera skarv-a4", "a4-cold"} == set(packed)
-    assert told["charge a4-cold"].words.startswith("Charge 2 × ")
-    assert told["warm"].words.startswith("Carry cells on the body")
+    assert worded(told["charge a4-cold"].told).startswith("Charge 2 × ")
+    assert worded(told["warm"].told).startswith("Carry cells on the body")
 
 
 def test_a_spare_goes_along_of_the_same_kind_or_else_of_one_that_fits() -> None:

@@ -15,6 +15,7 @@ from steady_tide.core.plan.planner import plan_scene, priced_scene
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
+from steady_tide.formats.wording import worded
 from tests.situations import A4, D1, KIT, MANUAL, brief
 
 SUN = {"kind": "condition", "condition": "sun"}
@@ -36,7 +37,7 @@ def helped(problem: PlanningProblem, **more: Any) -> list[Help]:
 def test_in_sun_without_a_filter_it_is_a_filter() -> None:
     first = helped(problem_of(brief("Rafts from above", light=SUN), D1))[0]
     assert first.kind == "get" and first.item is not None and first.item.kind == "nd"
-    assert first.words.startswith(first.label) and "EV" in first.words
+    assert worded(first.told).startswith(first.label) and "EV" in worded(first.told)
     assert first.held_stops > 1 or first.saves > 1
 
 
@@ -61,7 +62,7 @@ def test_a_walk_that_shakes_wants_a_gimbal_of_the_bag_before_a_new_one() -> None
     assert new.kind == "get" and new.item is not None and new.changes == {"carried": "gimbal"}
     own = next(one for one in helped(problem_of(talk, school="darkroom", bag=KIT.bag)) if "gimbal" in one.key)
     assert (own.kind, own.item, own.changes) == ("support", None, {"carried": "gimbal"})
-    assert own.label == "Gimbal of the bag"
+    assert worded(own.label) == "Gimbal of the bag"
 
 
 def test_a_long_run_in_the_cold_wants_cells() -> None:
@@ -69,7 +70,7 @@ def test_a_long_run_in_the_cold_wants_cells() -> None:
     cells = helped(problem_of(cold, bag=KIT.bag))[0]
     assert cells.needed and cells.item is not None and cells.item.kind == "cell"
     # Of 6.8 Wh 0.85 are left at 0 °C and four fifths of that at -10 °C: 4.6 Wh at some 6 W.
-    assert cells.item.count == 6 and "240 min" in cells.words
+    assert cells.item.count == 6 and "240 min" in worded(cells.told)
 
 
 def test_a_steady_set_is_left_alone() -> None:
@@ -79,7 +80,7 @@ def test_a_steady_set_is_left_alone() -> None:
 def test_a_depth_beyond_the_body_wants_a_housing() -> None:
     for port in ("flat", "dome", "bare"):
         first, *_ = helped(problem_of(brief("Under the rafts", water={"depth_m": 25, "port": port}), A4))
-        assert first.needed and first.item is not None and first.item.kind == "housing" and "25\u202fm" in first.words
+        assert first.needed and first.item is not None and first.item.kind == "housing" and "25 m" in worded(first.told)
         assert first.item.port == ("flat" if port == "bare" else port)
         assert first.changes == ({"water.port": "flat"} if port == "bare" else {})
 
@@ -93,7 +94,7 @@ def test_a_filter_that_was_pinned_on_comes_off() -> None:
 def test_another_camera_is_told_as_what_it_would_do() -> None:
     dark = helped(problem_of(brief("Lantern market"), bag=KIT.bag), others=[MANUAL])
     camera = next(one for one in dark if one.kind == "camera")
-    assert camera.device_key == MANUAL.key and "would take it as" in camera.words
+    assert camera.device_key == MANUAL.key and "would take it as" in worded(camera.told)
 
 
 def test_what_flies_stands_in_for_what_flies_alone() -> None:
@@ -110,13 +111,13 @@ def test_another_hour_is_told_by_the_clock() -> None:
     dark, light = brief("Lantern market"), brief("Lantern market", light={"kind": "ev", "ev100": 6})
     found = helped(problem_of(dark, bag=KIT.bag), hours=[Hour(1050, "17:30", light)])
     hour = next(one for one in found if one.kind == "hour")
-    assert "17:30" in hour.words and hour.start == 1050
+    assert "17:30" in worded(hour.told) and hour.start == 1050
 
 
 def test_a_phone_has_another_look() -> None:
     found = helped(problem_of(brief("Talking on the quay"), MANUAL, bag=KIT.bag))
     look = next(one for one in found if one.kind == "look")
-    assert look.value == "telephoto" and "dearer" in look.words and look.saves < 0
+    assert look.value == "telephoto" and "dearer" in worded(look.told) and look.saves < 0
 
 
 def test_few_sets_are_tried(monkeypatch: pytest.MonkeyPatch) -> None:

@@ -9,7 +9,7 @@ from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.problem.stance import Stance
 from steady_tide.core.ready.checks import Planned, Shoot, cautions_of, checks_of, packing_of
 from steady_tide.formats.plan_text import plan_text
-from steady_tide.formats.wording import worded
+from steady_tide.formats.wording import all_worded, worded
 from tests.situations import A2, A4, KIT, MANUAL, brief, plan_of, sketch_of
 
 FLAT = next(item for item in KIT.bag if isinstance(item, Housing))
@@ -39,16 +39,16 @@ def test_every_paper_says_first_what_would_drown_the_camera(device: Device, dept
     assert made.outcome == "plan" and sketched.outcome == "sketch"
     assert made.headline == sketched.headline and made.answer is not None
     shoot = Shoot([Planned("Dive", dive, device, made, "s", 1)], things, {})
-    packed = [one.label for one in packing_of(shoot) if one.kind == "housing"]
+    packed = [worded(one.label) for one in packing_of(shoot) if one.kind == "housing"]
     told = {
         "headline": made.headline.startswith("no housing for"),
         "text": "no housing for" in plan_text(made).splitlines()[0],
         "answer": worded(made.answer.line).startswith("No housing in the bag for"),
         "caution": worded(made.cautions[0].told).startswith("No housing in the bag for") and len(made.alerts) == 1,
-        "bring": any("not in the bag" in words for words in made.bring[:1]),
+        "bring": any("not in the bag" in words for words in all_worded(made.bring[:1])),
         "minded": cautions_of(shoot)[0].caution == "no-housing",
         "packed": any("not in the bag" in label for label in packed),
-        "check": any("Do not take" in one.words for one in checks_of(shoot)),
+        "check": any("Do not take" in worded(one.told) for one in checks_of(shoot)),
     }
     assert set(told.values()) == {not safe(device, depth_m, things)}, told
     assert bool(packed) == (not safe(device, depth_m, things) or any(thing.kind == "housing" for thing in made.brought))

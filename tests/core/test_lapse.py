@@ -14,6 +14,7 @@ from steady_tide.core.lapse.interval import (
     star_trail_px,
 )
 from steady_tide.core.plan.account.plan import Plan
+from steady_tide.formats.wording import all_worded
 from tests.situations import A2, A4, MANUAL, brief, decision, planned
 
 SKY = "Sky over the sheds"
@@ -74,7 +75,7 @@ def test_without_external_power_the_night_takes_more_cells() -> None:
     alone = planned(brief(SKY, lapse={"external_power": False}))
     assert figure(alone, "battery") < figure(planned(brief(SKY)), "battery")
     assert "Power bank 20 Ah" not in alone.bring
-    cells = [one for one in alone.bring if "cell" in one]
+    cells = [one for one in all_worded(alone.bring) if "cell" in one]
     assert sum(int(one.split(" × ")[0]) for one in cells) > 1
 
 

@@ -121,7 +121,7 @@ def test_cautions_stay_away_where_there_is_no_risk() -> None:
 def test_what_is_assumed_is_said() -> None:
     told = " ".join(worded(one.told) for one in planned(brief("Under the rafts")).assumptions)
     for words in (
-        "Shake of 3°/s (tray) is assumed",
+        "Shake of 3°/s (on a tray) is assumed",
         "± 1.2",
         "Under water the light is as you named",
         "0.5 stops bright",

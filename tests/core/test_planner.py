@@ -14,6 +14,7 @@ from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import SCHOOLS, Stance
 from steady_tide.core.plan.search.landscape import Point
+from steady_tide.formats.wording import worded
 from tests.situations import (
     A4,
     BUILT_IN,
@@ -181,8 +182,8 @@ def test_a_value_the_device_lacks_names_the_nearest() -> None:
 def test_refused_options_say_which_pin_refuses_them() -> None:
     made = planned(brief("The pilot gig"), resolution="2.7K", frame_rate="240")
     strong = next(option for option in decision(made, "stabilisation").options if option.value == "strong")
-    assert strong.cost is None
-    assert strong.refused == "Skarv A4 does not offer it with frame rate 240 fps"
+    assert strong.cost is None and strong.refused is not None
+    assert worded(strong.refused) == "Skarv A4 does not offer it with frame rate 240 fps"
 
 
 @pytest.mark.parametrize(
@@ -233,5 +234,5 @@ def test_figures_tell_the_stabilisation_limit_and_the_clean_shutter() -> None:
     figures = {figure.key: figure for figure in made.figures}
     # Smear is proportional to the shutter: at the useful limit it is 3 px of a 1920 px film.
     assert figures["smear"].value / (1 / 60) * figures["useful-shutter"].value == pytest.approx(3.0)
-    assert "nearest clean shutter 1/50 s" in figures["flicker"].how
+    assert "nearest clean shutter 1/50 s" in worded(figures["flicker"].how)
     assert figures["flicker"].value == pytest.approx(100 * abs(np.sinc(100 / 60)))

@@ -9,6 +9,8 @@ from hypothesis import strategies as st
 
 from steady_tide.core import quantities as q
 from steady_tide.core.errors import OutOfRange
+from steady_tide.core.message import apart
+from steady_tide.formats.wording import worded
 from tests.reference import published
 
 
@@ -103,7 +105,7 @@ def test_what_a_camera_will_choose_is_told_to_two_figures(seconds: float, text: 
     ],
 )
 def test_stops_are_said_as_people_say_them(stops: float, words: str) -> None:
-    assert q.stops_words(stops) == words
+    assert worded(apart(stops)) == words
 
 
 @pytest.mark.parametrize(("number", "said"), [(1, "1 stop"), (2, "2 stops"), (0.5, "0.5 stops")])

@@ -5,6 +5,7 @@ from typing import Any
 import pytest
 
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.message import say
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.finish import (
     clipped_stops,
@@ -18,6 +19,7 @@ from steady_tide.core.plan.prices.weighing import Objection, Weighing, weigh
 from steady_tide.core.plan.problem.offers import white_balance_values
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.plan.problem.stance import Stance
+from steady_tide.formats.wording import worded
 from tests.situations import A4, BUILT_IN, KIT, MANUAL, brief, situation_of
 
 ON_OFF: list[Value] = ["off", "on"]
@@ -54,7 +56,7 @@ def test_every_rule_gives_words_for_whatever_it_prefers(setting: Setting) -> Non
         weighing = RULES[setting](Solved(situation(scene), PRICES, 25, True, False, 60), offered)
         assert weighing.best() in offered
         assert weighing.praise
-        assert all(one.cost > 0 and one.words for found in weighing.objections.values() for one in found)
+        assert all(one.cost > 0 and worded(one.told) for found in weighing.objections.values() for one in found)
 
 
 @pytest.mark.parametrize(("finish", "expected"), [("grade", "low"), ("light-touch", "medium"), ("straight", "medium")])
@@ -127,12 +129,12 @@ def test_the_screen_is_locked_where_something_may_touch_it(changes: dict[str, An
 def test_a_weighing_is_a_sum_and_of_equals_takes_the_first_offered() -> None:
     weighing = weigh(
         ["a", "b", "c"],
-        "fine",
-        {"a": (Objection("beeps.heard", 0.5, "x"), Objection("beeps.heard", 0.25, "y")), "b": (), "c": ()},
+        say("for-silence"),
+        {"a": (Objection("beeps.heard", 0.5), Objection("beeps.heard", 0.25)), "b": (), "c": ()},
     )
     assert weighing.cost("a") == pytest.approx(0.75)
     assert weighing.best() == "b"
-    assert Weighing({1: ()}, "only one").best() == 1
+    assert Weighing({1: ()}, say("for-silence")).best() == 1
 
 
 # Colour and finish.
@@ -188,7 +190,7 @@ def test_opening_the_shadows_costs_in_the_dark_only() -> None:
 def test_the_colour_filter_is_for_red_that_is_still_there(water: dict[str, Any], stance: str, expected: str) -> None:
     made = weigh_colour_filter(situation("Under the rafts", water=water, stance={"water_colour": stance}), PRICES)
     assert made.best() == expected
-    assert all(one.words for found in made.objections.values() for one in found)
+    assert all(worded(one.told) for found in made.objections.values() for one in found)
 
 
 def test_without_a_fitting_filter_there_is_nothing_to_regret() -> None:

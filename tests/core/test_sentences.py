@@ -9,13 +9,14 @@ import pytest
 from steady_tide.core.advice.helps import helps
 from steady_tide.core.errors import BadInput
 from steady_tide.core.exposure.reach import ending
+from steady_tide.core.message import Message
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import plan_scene
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOLS
-from steady_tide.formats.wording import all_worded
+from steady_tide.formats.wording import all_worded, worded
 from tests.core.test_schools import EVERYDAY, SCENIC
 from tests.situations import KIT, SCENES, TALKING
 
@@ -69,21 +70,21 @@ def sentences(plan: Plan) -> Iterator[str]:
     """All that is said of a plan."""
     yield from (plan.headline, plan.reach.words)
     yield from all_worded(ending(mark.end) for mark in (plan.reach.low, plan.reach.high))
-    yield from plan.bring
+    yield from all_worded(plan.bring)
     yield from all_worded([one.told for one in plan.practice] + [one.told for one in plan.cautions])
     yield from all_worded(one.told for one in plan.assumptions)
     for price in plan.prices:
-        yield f"{price.label}: {price.words}"
+        yield f"{price.label}: {worded(price.told)}"
     for line in plan.ledger.lines:
         yield f"{line.label}: {line.detail}"
     for figure in plan.figures:
-        yield f"{figure.label}: {figure.text} {figure.unit}, {figure.how}"
+        yield f"{figure.label}: {worded(figure.text)} {figure.unit}, {worded(figure.how)}"
     for decision in plan.decisions:
-        yield decision.why
+        yield worded(decision.why)
         for rival in decision.rivals:
-            yield rival.told
+            yield worded(rival.told or "")
             for turn in rival.turned_by:
-                yield from (turn.here, turn.there)
+                yield from (worded(turn.here), worded(turn.there or turn.label))
 
 
 def test_enough_is_read(plans: list[tuple[PlanningProblem, Plan]]) -> None:
@@ -105,23 +106,33 @@ def test_no_sentence_is_wrong_in_form(plans: list[tuple[PlanningProblem, Plan]])
 def test_no_reason_is_a_circle(plans: list[tuple[PlanningProblem, Plan]]) -> None:
     for _, plan in plans:
         for decision in plan.decisions:
-            first, _, second = decision.why.partition(" With ")
-            assert not second or first.rstrip(".") not in second, decision.why
+            why = worded(decision.why)
+            first, _, second = why.partition(" With ")
+            assert not second or first.rstrip(".") not in second, why
 
 
-def test_what_is_said_of_the_camera_s_order_is_so(plans: list[tuple[PlanningProblem, Plan]]) -> None:
-    for _, plan in plans:
-        for decision in plan.decisions:
-            if "first in the camera's order" in decision.why:
-                order = [option.value for option in decision.options]
-                assert decision.rivals[0].cost == pytest.approx(0.0, abs=0.006), decision.why
-                assert order.index(decision.value) < order.index(decision.rivals[0].value), decision.why
+EQUALS = {"why-first-of-equals": True, "why-as-good": False}
+"""Reasons that call a rival as good, and whether the value stands before it in the camera's order."""
+
+
+def test_what_is_said_of_equals_is_so(plans: list[tuple[PlanningProblem, Plan]]) -> None:
+    told = [
+        (EQUALS[decision.why.key], decision)
+        for _, plan in plans
+        for decision in plan.decisions
+        if isinstance(decision.why, Message) and decision.why.key in EQUALS
+    ]
+    assert told
+    for first, decision in told:
+        order = [option.value for option in decision.options]
+        assert decision.rivals[0].cost == pytest.approx(0.0, abs=0.006), worded(decision.why)
+        assert (order.index(decision.value) < order.index(decision.rivals[0].value)) == first, worded(decision.why)
 
 
 def test_lamps_are_named_where_there_are_some(plans: list[tuple[PlanningProblem, Plan]]) -> None:
     for problem, plan in plans:
         if not plan.light.lamps and problem.brief.water is None:
-            whys = {decision.setting.value: decision.why for decision in plan.decisions}
+            whys = {decision.setting.value: worded(decision.why) for decision in plan.decisions}
             assert "lamps" not in whys.get("metering", "") and "counts your lamps" not in whys.get("lamp", "")
 
 
@@ -135,14 +146,14 @@ def test_every_range_that_is_told_is_the_plan_s(plans: list[tuple[PlanningProble
 def test_figures_read_as_they_are(plans: list[tuple[PlanningProblem, Plan]]) -> None:
     for _, plan in plans:
         for figure in plan.figures:
-            told = re.fullmatch(r"[+-]?\d+(\.\d+)?(e\+?\d+)?", figure.text)
-            if told:
-                assert float(figure.text) == pytest.approx(figure.value, rel=0.51, abs=0.51), figure.key
+            text = worded(figure.text)
+            if re.fullmatch(r"[+-]?\d+(\.\d+)?(e\+?\d+)?", text):
+                assert float(text) == pytest.approx(figure.value, rel=0.51, abs=0.51), figure.key
 
 
 def test_helps_are_sentences_too(plans: list[tuple[PlanningProblem, Plan]]) -> None:
     for problem, plan in plans[::9]:
         for one in helps(problem, plan, SPACES):
-            assert one.words.endswith(".") and not any(pattern.search(one.words) for pattern in WRONG.values()), (
-                one.words
-            )
+            assert worded(one.told).endswith(".") and not any(
+                pattern.search(worded(one.told)) for pattern in WRONG.values()
+            ), worded(one.told)

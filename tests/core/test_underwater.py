@@ -29,6 +29,7 @@ from steady_tide.core.light.underwater import (
 )
 from steady_tide.core.light.water import WATER_LABEL, WATER_TYPE, attenuation, refracted_cosine, slant, surface_passes
 from steady_tide.core.quantities import lux_from_ev100
+from steady_tide.formats.wording import worded
 from tests.situations import KIT
 
 FILTERS = [item for item in KIT.bag if isinstance(item, ColourFilter)]
@@ -126,7 +127,7 @@ def test_channels_answer_to_their_own_colours() -> None:
 def test_the_verdict_is_that_of_practice(colour: str, depth: float, verdict: str, best: str | None) -> None:
     told = story(colour, depth)
     assert (told.verdict, told.best_filter) == (verdict, best)
-    assert told.words.endswith(".") and (best is None or "evens the colours" in told.words)
+    assert worded(told.told).endswith(".") and (best is None or "evens the colours" in worded(told.told))
 
 
 @pytest.mark.parametrize("colour", ["ocean", "blue", "green"])
@@ -170,11 +171,11 @@ def test_a_lamp_leads_just_as_far_as_it_is_a_stop_over_the_rest(rest: float) -> 
 def test_a_lamp_that_is_too_weak_leads_nowhere() -> None:
     assert lamp_within_m(DIVE_LAMP, colour="blue", rest_ev100=18.0) == 0.0
     told = story("blue", 14.0, rest_ev100=18.0)
-    assert "closer than the one you have can reach" in told.words
+    assert "closer than the one you have can reach" in worded(told.told)
 
 
 @given(COLOURS, st.floats(0.1, 55), st.floats(0.1, 8), st.floats(-5, 90), st.floats(0, 8))
 def test_every_water_is_told_in_numbers(colour: str, depth: float, distance: float, sun: float, okta: float) -> None:
     told = story(colour, depth, distance_m=distance, sun_altitude_deg=sun, okta=okta)
-    assert told.water == WATER_LABEL[colour] and told.words
+    assert told.water == WATER_LABEL[colour] and worded(told.told)
     assert 0 <= told.red_left <= 1 and told.uncertainty_stops >= 0.5 and np.isfinite(told.lost_stops)

@@ -16,6 +16,7 @@ from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY, SCHOOLS, Stance
 from steady_tide.core.quantities import mired_shift
+from steady_tide.formats.wording import worded
 from tests.situations import A2, A4, BUILT_IN, D1, KIT, MANUAL, SCENES, brief, decision, plan_of, planned
 
 EVEN = SCHOOL_BY_KEY["even-keel"].stance
@@ -53,7 +54,7 @@ def test_the_same_plan_differs_in_nothing() -> None:
 def test_a_price_that_is_no_longer_paid_is_told() -> None:
     dear, cheap = planned(brief("Lantern market"), iso_ceiling=400), planned(brief("Lantern market"))
     gone = {one.label: one for one in what_if(dear, cheap).prices}
-    assert all(one.there < one.here for label, one in gone.items() if one.words == "no longer paid")
+    assert all(one.there < one.here for label, one in gone.items() if worded(one.told) == "no longer paid")
     assert gone["Off the aim"].there < gone["Off the aim"].here
 
 
@@ -234,5 +235,5 @@ def test_where_no_picture_comes_of_it_that_is_said_first() -> None:
     night = {"kind": "condition", "condition": "starlight"}
     dark = planned(brief("Lantern market", light=night))
     assert dark.prices[0].label == "Hopeless as it stands"
-    assert "too dark" in dark.prices[0].words and "your ISO limit keeps 6400 back" in dark.prices[0].words
+    assert "too dark" in worded(dark.prices[0].told) and "your ISO limit keeps 6400 back" in worded(dark.prices[0].told)
     assert "Hopeless as it stands" not in {price.label for price in planned(brief("Lantern market")).prices}

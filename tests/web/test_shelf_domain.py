@@ -73,15 +73,7 @@ def test_what_is_shown_and_typed_by_habit_comes_back(call: Call, feet: None) -> 
     assert call("habits.metres", 0.5) == "1.64 ft"
 
 
-def test_words_of_the_service_are_told_by_habit(call: Call, feet: None) -> None:
-    words = {"why": ["rated for 10\u202fm, at -10\u202f°C"], "hour": "at \u206020:15", "name": "Housing 60 m", "m": 10}
-    told = {"why": ["rated for 32.8 ft, at 14 °F"], "hour": "at 8:15 pm", "name": "Housing 60 m", "m": 10}
-    assert call("habits.heard", words) == told
-
-
-def test_without_habits_answers_stay_as_they_are(call: Call) -> None:
-    answer = {"why": "rated for 10\u202fm"}
-    assert call("habits.heard", answer) == answer
+def test_without_habits_figures_stay_as_they_are(call: Call) -> None:
     assert call("format.level", 9.12) == "9.1 EV" and call("times.clock", 810) == "13:30"
 
 

@@ -155,15 +155,6 @@ def _same(result: Floats | np.floating, like: Quantity) -> Quantity:
     return float(result) if np.ndim(like) == 0 else np.asarray(result)
 
 
-def stops_words(stops: float) -> str:
-    """A difference in stops as people say it, whatever its sign: a third of a stop, a stop, 2.3 stops."""
-    thirds = round(3.0 * abs(stops))
-    if thirds < 1:
-        return "less than a third of a stop"
-    said = {1: "a third of a stop", 2: "two thirds of a stop", 3: "a stop"}
-    return said.get(thirds, f"{abs(stops):.1f} stops")
-
-
 def counted(number: float, noun: str, form: str = "g") -> str:
     """A number with its noun as people say it: 1 stop, 2 stops, 0.5 stops, 1.0 stops."""
     text = f"{number:{form}}"

@@ -1,11 +1,8 @@
 """A day as it is taken along: what calendar, table and day sheet are all made of."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field, fields, is_dataclass, replace
+from dataclasses import dataclass, field
 from datetime import date, datetime
-from typing import Any, TypeVar, cast
-
-from steady_tide.core.habits import Habits, spoken
 
 Span = tuple[datetime, datetime]
 
@@ -122,18 +119,3 @@ class Agenda:
     lists: Sequence[AgendaList] = ()
     shots: Sequence[AgendaShot] = ()
     coverage: str = ""
-
-
-Piece = TypeVar("Piece")
-
-
-def by_habits(piece: Piece, habits: Habits) -> Piece:
-    """An agenda, or a part of it, with its words told by somebody's habits."""
-    told: Any = piece
-    if isinstance(piece, str):
-        told = spoken(piece, habits)
-    elif isinstance(piece, list | tuple):
-        told = type(piece)(by_habits(each, habits) for each in piece)
-    elif is_dataclass(piece) and not isinstance(piece, type):
-        told = replace(piece, **{one.name: by_habits(getattr(piece, one.name), habits) for one in fields(piece)})
-    return cast(Piece, told)

@@ -11,15 +11,16 @@ from importlib.resources import files
 from typing import Any, Final
 
 from fluent.runtime import FluentBundle, FluentResource
-from fluent.runtime.types import FluentType
+from fluent.runtime.types import FluentType, fluent_number
 
-from steady_tide.core.habits import METRES_PER_FOOT, Habits, spoken
+from steady_tide.core.habits import METRES_PER_FOOT, Habits
 from steady_tide.core.message import Amount, Argument, Message, Told
 from steady_tide.core.quantities import shutter_text
 
 LOCALE: Final = "en-GB"
 SYMBOLS: Final[Mapping[str, str]] = {
-    "degC": " °C", "stops": "", "deg": "°", "deg/s": "°/s", "share": " %", "fps": " fps", "EV": " EV",
+    "degC": " °C", "stops": "", "deg": "°", "deg/s": "°/s", "share": " %", "fps": " fps", "EV": " EV", "times": "×",
+    "ratio": "",
 }  # fmt: skip
 """What stands after a number, where that is not its unit after a space."""
 MINUS: Final = "−"
@@ -51,7 +52,8 @@ def amount_text(amount: Amount, habits: Habits) -> str:
     if unit == "degC" and habits.temperatures == "fahrenheit":
         return f"{_figures(32.0 + 1.8 * value, 0)} °F"
     shown = 100.0 * value if unit == "share" else value
-    return f"{_figures(shown, amount.digits)}{SYMBOLS.get(unit, f' {unit}')}"
+    sign = "+" if amount.signed and round(shown, amount.digits or 0) > 0 else ""
+    return f"{sign}{_figures(shown, amount.digits)}{SYMBOLS.get(unit, f' {unit}')}"
 
 
 class _Text(FluentType):
@@ -77,10 +79,16 @@ def _joined(by: str) -> Callable[[Any], _Text]:
     return lambda several: _Text(by.join(several.each if isinstance(several, _Several) else [str(several)]))
 
 
+def _sentence(told: Any) -> _Text:
+    text = told.text if isinstance(told, _Text) else str(told)
+    return _Text(f"{text[:1].upper()}{text[1:].rstrip('.')}.")
+
+
 FUNCTIONS: Final[dict[str, Callable[[Any], FluentType]]] = {
     "SPACED": _joined(" "),
     "LISTED": _joined(", "),
     "CLAUSES": _joined("; "),
+    "SENTENCE": _sentence,
 }
 
 
@@ -103,7 +111,7 @@ def worded(told: Told, habits: Habits | None = None) -> str:
     """What is told in words, as somebody reads it. Raises KeyError for a key or an argument that is not there."""
     bundle, by = _bundle(), habits or Habits()
     if isinstance(told, str):
-        return spoken(told, by)
+        return told
     pattern = bundle.get_message(told.key).value
     if pattern is None:
         raise KeyError(told.key)
@@ -122,8 +130,8 @@ def _given(value: Argument, habits: Habits) -> Any:
     if isinstance(value, list):
         return _Several([str(_plain(one, habits)) for one in value])
     if isinstance(value, str):
-        return spoken(value, habits)
-    return value if isinstance(value, int | float) else _Text(_plain(value, habits))
+        return value
+    return fluent_number(value, useGrouping=False) if isinstance(value, int | float) else _Text(_plain(value, habits))
 
 
 def _plain(value: Any, habits: Habits) -> str:

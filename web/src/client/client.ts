@@ -2,7 +2,6 @@
 
 import createClient from "openapi-fetch";
 import type { ProblemDocument, paths } from "../domain/documents";
-import { heard } from "../domain/habits";
 import { errorOf } from "../domain/refused";
 
 export const api = createClient<paths>({ baseUrl: "/" });
@@ -10,6 +9,6 @@ export const api = createClient<paths>({ baseUrl: "/" });
 /** The data of an answer; throws Refused for a problem, NotYet while it is busy, TypeError without a connection. */
 export async function got<T>(answer: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   const { data, error, response } = await answer;
-  if (!response.ok) throw errorOf(response.status, heard(error as Partial<ProblemDocument>));
-  return heard(data as T);
+  if (!response.ok) throw errorOf(response.status, error as Partial<ProblemDocument>);
+  return data as T;
 }

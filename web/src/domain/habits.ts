@@ -80,43 +80,12 @@ export function metres(value: number): string {
   return way ? `${rounded(way.to(value))} ${way.unit}` : `${value} m`;
 }
 
-const MARKED = /([-−]?\d+(?:\.\d+)?)\u202f(m|°C)(?![\w/])/g;
-
-const HOUR = /\u2060(\d\d):(\d\d)/g;
-
 /** A time of the day by habit [minutes of it]. */
 export function timeShown(within: number): string {
   const [hours, minutes] = [Math.floor(within / 60), within % 60];
   const two = (value: number) => String(value).padStart(2, "0");
   if (now.clock === "24h") return `${two(hours)}:${two(minutes)}`;
   return `${hours % 12 || 12}${minutes ? `:${two(minutes)}` : ""} ${hours < 12 ? "am" : "pm"}`;
-}
-
-/** Words of the service with their marked quantities and hours by habit. */
-export function spoken(text: string): string {
-  if (!/[\u202f\u2060]/.test(text)) return text;
-  const hours = text.replaceAll(HOUR, (_, hour: string, minute: string) =>
-    timeShown(60 * Number(hour) + Number(minute)),
-  );
-  return hours.replaceAll(MARKED, (whole, value: string, unit: string) => {
-    const way = wayOf(unit);
-    if (!way) return whole;
-    const told = way.to(Number(value.replace("−", "-")));
-    return `${unit === "m" ? rounded(told) : Math.round(told)} ${way.unit}`;
-  });
-}
-
-/** An answer of the service with all its words by habit; the same object where habit changes none. */
-export function heard<T>(answer: T): T {
-  if (now.lengths === "metres" && now.temperatures === "celsius" && now.clock === "24h") return answer;
-  return told(answer) as T;
-}
-
-function told(value: unknown): unknown {
-  if (typeof value === "string") return spoken(value);
-  if (Array.isArray(value)) return value.map(told);
-  if (value === null || typeof value !== "object") return value;
-  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, told(inner)]));
 }
 
 type Dialled = { setting: string; value: string | number; text: string };

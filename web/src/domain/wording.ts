@@ -6,7 +6,7 @@
 import { FluentBundle, FluentNumber, FluentResource, FluentType, type FluentValue } from "@fluent/bundle";
 import type { Amount, Leaving, Message } from "./documents";
 import words from "./generated/words.json";
-import { habits, spoken, timeShown } from "./habits";
+import { habits, timeShown } from "./habits";
 
 /** What is told: facts, or a text that is there already. */
 export type Told = Message | string;
@@ -24,6 +24,8 @@ const SYMBOLS: Record<string, string> = {
   share: " %",
   fps: " fps",
   EV: " EV",
+  times: "×",
+  ratio: "",
 };
 
 /** A number by decimals, or to three figures as Python's general format has them; with a true minus sign. */
@@ -44,13 +46,15 @@ export function shutterText(seconds: number): string {
 }
 
 /** A quantity with its unit, by habit. */
-export function amountText({ value, unit, digits }: Amount): string {
+export function amountText({ value, unit, digits, signed }: Amount): string {
   const by = habits();
   if (unit === "shutter") return `${shutterText(value)} s`;
   if (unit === "clock") return timeShown(Math.round(value) % 1440);
   if (unit === "m" && by.lengths === "feet") return `${figures(value / METRES_PER_FOOT, digits)} ft`;
   if (unit === "degC" && by.temperatures === "fahrenheit") return `${figures(32 + 1.8 * value, 0)} °F`;
-  return `${figures(unit === "share" ? 100 * value : value, digits)}${SYMBOLS[unit] ?? ` ${unit}`}`;
+  const shown = unit === "share" ? 100 * value : value;
+  const sign = signed && Number(shown.toFixed(digits ?? 0)) > 0 ? "+" : "";
+  return `${sign}${figures(shown, digits)}${SYMBOLS[unit] ?? ` ${unit}`}`;
 }
 
 /** Texts that the catalogue joins. */
@@ -65,13 +69,19 @@ const joined =
   ([several]: FluentValue[]): FluentValue =>
     several instanceof Several ? several.value.join(by) : String(several ?? "");
 
+/** A clause as a sentence: begun with a capital, ended with a stop. */
+const sentence = ([clause]: FluentValue[]): FluentValue => {
+  const text = String(clause ?? "");
+  return `${text.slice(0, 1).toUpperCase()}${text.slice(1).replace(/\.+$/, "")}.`;
+};
+
 let bundle: FluentBundle | null = null;
 
 function catalogue(): FluentBundle {
   if (bundle) return bundle;
   bundle = new FluentBundle(LOCALE, {
     useIsolating: false,
-    functions: { SPACED: joined(" "), LISTED: joined(", "), CLAUSES: joined("; ") },
+    functions: { SPACED: joined(" "), LISTED: joined(", "), CLAUSES: joined("; "), SENTENCE: sentence },
   });
   for (const text of Object.values(words)) bundle.addResource(new FluentResource(text));
   return bundle;
@@ -82,7 +92,7 @@ const isAmount = (value: object): value is Amount => "unit" in value;
 function plain(value: Argument): string {
   if (Array.isArray(value)) return value.map(plain).join("");
   if (typeof value === "object") return isAmount(value) ? amountText(value) : told(value);
-  return typeof value === "string" ? spoken(value) : String(value);
+  return String(value);
 }
 
 function given(value: Argument): FluentValue {
@@ -92,7 +102,7 @@ function given(value: Argument): FluentValue {
 
 /** What is told, in words by habit. A key that this version does not know is told as it is. */
 export function told(message: Told): string {
-  if (typeof message === "string") return spoken(message);
+  if (typeof message === "string") return message;
   const found = catalogue().getMessage(message.key);
   if (!found?.value) return message.key;
   const args = Object.fromEntries(

@@ -15,6 +15,7 @@ from steady_tide.api.uploads import Uploaded
 from steady_tide.desk.day.filming import FilmingDesk
 from steady_tide.desk.day.views import DayView
 from steady_tide.desk.exports.agenda import agenda_of, lists_of
+from steady_tide.desk.preferences.habits import habits_of
 from steady_tide.desk.ready.getting_ready import GettingReady
 from steady_tide.formats.calendar import day_calendar
 from steady_tide.formats.day_csv import day_to_csv
@@ -69,7 +70,8 @@ def sheet(at: WorkplaceOf, shoot_id: UUID, address: Address | None = None) -> Re
 @router.get("/shoots/{shoot_id}/ready.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
 def lists(at: WorkplaceOf, shoot_id: UUID) -> Response:
     """What to pack and do, as a table."""
-    return download(lists_to_csv(lists_of(GettingReady(at).view(shoot_id))), "text/csv", "ready.csv")
+    told = lists_of(GettingReady(at).view(shoot_id), habits_of(at.rows))
+    return download(lists_to_csv(told), "text/csv", "ready.csv")
 
 
 @router.get("/shoots/{shoot_id}/power.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})

@@ -11,6 +11,7 @@ from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.message import Message, Told, clauses, number, say
 from steady_tide.core.plan.account.plan import Conflict, Plan, Sketch
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import Priced, priced_scene
@@ -37,8 +38,8 @@ class Help(Part):
 
     key: str
     kind: Kind
-    label: str
-    words: str
+    label: Told
+    told: Message
     saves: float
     held_stops: float
     needed: bool = Field(default=False, description="Whether the scene cannot be filmed to its end without.")
@@ -139,7 +140,7 @@ def _help(attempt: Intervention, problem: PlanningProblem, here: Priced, there: 
         key=attempt.key,
         kind=attempt.kind,
         label=attempt.label,
-        words=attempt.words or _words(attempt, here.sketch, there.sketch, saves, held),
+        told=attempt.told or _told(attempt, here.sketch, there.sketch, saves, held),
         saves=round(saves, 2),
         held_stops=round(held, 2),
         needed=attempt.needed,
@@ -156,23 +157,24 @@ UNTOLD: Final = (Setting.LAMP_LEVEL, Setting.SUPPORT, Setting.LAMP, Setting.ND_F
 """Settings that follow from the change itself."""
 
 
-def _words(attempt: Intervention, here: Sketch, there: Sketch, saves: float, held: float) -> str:
+def _told(attempt: Intervention, here: Sketch, there: Sketch, saves: float, held: float) -> Message:
     """What it would do, in one sentence."""
     if attempt.kind == "look":
-        return f"Another look: {attempt.label}, {max(-saves, 0.0):.1f} dearer than the set above."
-    low, high = there.reach.low.ev100, there.reach.high.ev100
-    told = []
+        return say("help-look", look=attempt.label, dearer=number(max(-saves, 0.0), "stops", 1))
+    would = []
     if attempt.kind == "camera":
-        told.append(f"would take it as {there.headline}")
+        would.append(say("help-takes", headline=there.headline))
     if held >= LEAST_STOPS:
-        told.append(f"would hold the light from {low:.1f} to {high:.1f} EV: {held:.1f} stops better")
+        low, high = (number(mark.ev100, "ratio", 1) for mark in (there.reach.low, there.reach.high))
+        would.append(say("help-holds", low=low, high=high, better=number(held, "stops", 1)))
     changed = [
         SETTINGS[setting].in_text_before(text)
         for setting, text in there.texts.items()
         if here.texts.get(setting) != text and setting not in UNTOLD
     ]
-    if changed and not told:
-        told.append(f"would allow {', '.join(changed[:CHANGED_TOLD])}")
+    if changed and not would:
+        would.append(say("help-allows", settings=[*changed[:CHANGED_TOLD]]))
     if saves >= LEAST_SAVED and held < LEAST_STOPS:
-        told.append(f"{saves:.1f} less to pay" if told else f"would leave {saves:.1f} less to pay")
-    return f"{attempt.label} {'; '.join(told) or 'would make it easier'}."
+        less = number(saves, "stops", 1)
+        would.append(say("help-saves-too", less=less) if would else say("help-saves", less=less))
+    return say("help", thing=attempt.label, would=clauses(would or [say("help-eases")]))

@@ -6,12 +6,12 @@ from math import ceil, log2
 from typing import Any, Final, Literal, NamedTuple
 
 from steady_tide.core.advice import ordinary
-from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import BagItem, Support
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.lamps import lamp_lux
 from steady_tide.core.light.level import ComputedLight, EvLight
+from steady_tide.core.message import Amount, Message, Told, metres, number, say
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.given import Given
@@ -30,10 +30,10 @@ Need = Literal["housing", "less-light", "more-light", "steadier", "power", "room
 
 
 class Hour(NamedTuple):
-    """The scene at another hour: when it begins [minutes after midnight], as the clock says it, its brief then."""
+    """The scene at another hour: when it begins [minutes after midnight], what the clock then says, its brief."""
 
     start: float
-    told: str
+    clock: Amount
     brief: Brief
 
 
@@ -43,9 +43,9 @@ class Intervention:
 
     key: str
     kind: Kind
-    label: str
+    label: Told
     problem: PlanningProblem
-    words: str = ""
+    told: Message | None = None
     needed: bool = False
     item: BagItem | None = None
     changes: Mapping[str, Any] = field(default_factory=dict)
@@ -76,7 +76,11 @@ def tries(
         yield from _without(problem)
         for hour in hours:
             yield Intervention(
-                "hour", "hour", f"Begin at {hour.told}", problem.otherwise(brief=hour.brief), start=hour.start
+                "hour",
+                "hour",
+                say("help-hour", clock=hour.clock),
+                problem.otherwise(brief=hour.brief),
+                start=hour.start,
             )
     for device in _stand_ins(problem, others):
         yield Intervention(f"camera-{device.key}", "camera", device.name, problem.otherwise(device=device, pins={}))
@@ -109,9 +113,9 @@ def _housing(problem: PlanningProblem) -> Iterator[Intervention]:
     port = "flat" if water.port == "bare" else water.port
     item = ordinary.housing(problem.device, water.deepest_m).model_copy(update={"port": port})
     changed = with_item(problem, item, water=water.model_copy(update={"port": port}))
-    words = f"{item.label} takes {problem.device.name} to {metres(water.deepest_m)}."
+    told = say("help-housing", housing=item.label, device=problem.device.name, deepest=metres(water.deepest_m))
     changes = {} if port == water.port else {"water.port": port}
-    yield Intervention(item.key, "get", item.label, changed, words, needed=True, item=item, changes=changes)
+    yield Intervention(item.key, "get", item.label, changed, told, needed=True, item=item, changes=changes)
 
 
 def _filters(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
@@ -166,7 +170,9 @@ def _supports(problem: PlanningProblem) -> Iterator[Intervention]:
             yield _got(problem, support, changes)
         else:
             changed = problem.otherwise(brief=brief.model_copy(update=changes))
-            yield Intervention(f"on-{support.carried}", "support", f"{own.label} of the bag", changed, changes=changes)
+            yield Intervention(
+                f"on-{support.carried}", "support", say("help-of-the-bag", thing=own.label), changed, changes=changes
+            )
 
 
 def _carries(item: BagItem, carried: str, device: Device) -> bool:
@@ -183,18 +189,19 @@ def _cells(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
     minutes = plan.measures.battery_minutes * given.usable_wh(one) / given.cell_wh
     count = max(ceil(brief.running_minutes / minutes), 1)
     short = "cells-short" in {price.key for price in plan.prices} or (not given.cells and count > 1)
-    label = f"{count} × {one.label}" if count > 1 else one.label
-    words = f"{label} would carry it through {brief.running_minutes:g} min, {minutes:.0f} min each."
+    label: Told = say("bring-counted", count=count, label=one.label) if count > 1 else one.label
+    each, whole = number(minutes, "min", 0), number(brief.running_minutes, "min")
+    told = say("help-cells", cells=label, whole=whole, each=each)
     item = one.model_copy(update={"count": count})
     if short or brief.temperature_c < COLD_C:
-        yield Intervention(item.key, "get", label, with_item(problem, item), words=words, needed=short, item=item)
+        yield Intervention(item.key, "get", label, with_item(problem, item), told=told, needed=short, item=item)
 
 
 def _cards(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
     """A large, fast card."""
     item, short = ordinary.fast_card(problem.device), "cards-short" in {price.key for price in plan.prices}
-    words = f"{item.label} would hold the scene." if short else ""
-    yield Intervention(item.key, "get", item.label, with_item(problem, item), words=words, needed=short, item=item)
+    told = say("help-card", card=item.label) if short else None
+    yield Intervention(item.key, "get", item.label, with_item(problem, item), told=told, needed=short, item=item)
 
 
 def _nearer(problem: PlanningProblem) -> Iterator[Intervention]:
@@ -205,7 +212,7 @@ def _nearer(problem: PlanningProblem) -> Iterator[Intervention]:
     away = brief.subject_distance_m
     nearer = round(max(away - NEARER_M, away * NEAREST_SHARE), 2)
     changed = brief.model_copy(update={"subject_distance_m": nearer})
-    label = f"Go nearer, to {metres(nearer)}"
+    label = say("help-nearer", distance=metres(nearer))
     yield Intervention(
         "nearer", "nearer", label, problem.otherwise(brief=changed), changes={"subject_distance_m": nearer}
     )
@@ -218,7 +225,7 @@ def _looks(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
         return
     item = ordinary.gimbal(problem.device)
     changed = with_item(problem, item, carried="gimbal").otherwise(pins={**problem.pins, Setting.VIEW: long.key})
-    label = f"{long.label} on a gimbal, moved slowly"
+    label = say("help-long-and-slow", view=long.label)
     by = {"carried": "gimbal"}
     yield Intervention("long-and-slow", "look", label, changed, changes=by, setting=Setting.VIEW, value=long.key)
 
@@ -228,7 +235,7 @@ def _without(problem: PlanningProblem) -> Iterator[Intervention]:
     for setting in (Setting.ND_FILTER, Setting.COLOUR_FILTER):
         if problem.pins.get(setting, "none") != "none":
             pins = {name: value for name, value in problem.pins.items() if name is not setting}
-            label = f"{SETTINGS[setting].label} as it comes"
+            label = say("help-without", setting=SETTINGS[setting].label)
             yield Intervention(f"without-{setting}", "without", label, problem.otherwise(pins=pins), setting=setting)
 
 

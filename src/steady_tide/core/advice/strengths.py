@@ -9,7 +9,8 @@ from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
-from steady_tide.core.message import Told
+from steady_tide.core.kit.settings import label_in_text
+from steady_tide.core.message import Told, say
 from steady_tide.core.plan.account.candidates import Candidates
 from steady_tide.core.plan.account.explain import TURNS_TOLD, UNTOLD
 from steady_tide.core.plan.physics.space import Spaces
@@ -76,7 +77,7 @@ class Strength(Part):
     scene: str
     cost: float | None
     words: Told
-    pays: str
+    pays: Told
     best: ModeStrength | None = None
     weakest: ModeStrength | None = None
 
@@ -104,7 +105,7 @@ def _strength(scene: str, problem: PlanningProblem, spaces: Spaces) -> Strength:
         scene=scene,
         cost=made.cost,
         words=made.headline,
-        pays=f"{dearest.label.lower()}: {dearest.words}" if dearest else "",
+        pays=say("pays", price=label_in_text(dearest.label), told=dearest.told) if dearest else "",
         best=best,
         weakest=weakest,
     )

@@ -4,6 +4,7 @@ from typing import Literal
 
 from steady_tide.core.document import Part
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.message import Told, say
 from steady_tide.core.plan.account.plan import Plan
 
 
@@ -13,8 +14,8 @@ class FigureChange(Part):
     key: str
     label: str
     unit: str
-    here: str | None
-    there: str | None
+    here: Told | None
+    there: Told | None
 
 
 class DecisionChange(Part):
@@ -32,7 +33,7 @@ class PriceChange(Part):
     label: str
     here: float
     there: float
-    words: str
+    told: Told
 
 
 class WhatIf(Part):
@@ -96,6 +97,6 @@ def _prices(here: Plan, there: Plan) -> list[PriceChange]:
         price, other = first.get(label), second.get(label)
         before, after = price.cost if price else 0.0, other.cost if other else 0.0
         if abs(before - after) >= 0.05:
-            words = other.words if other else "no longer paid"
-            found.append(PriceChange(label=label, here=before, there=after, words=words))
+            told = other.told if other else say("price-gone")
+            found.append(PriceChange(label=label, here=before, there=after, told=told))
     return found

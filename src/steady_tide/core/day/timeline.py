@@ -13,6 +13,7 @@ from steady_tide.core.exposure.reach import EndKind
 from steady_tide.core.light.almanac import Place, day_bounds, moon_at, sun_path
 from steady_tide.core.light.daylight import moon_lux, sky_lux
 from steady_tide.core.light.sky import clear_sky_lux, cloud_transmission
+from steady_tide.core.message import Amount, number
 from steady_tide.core.quantities import Floats, ev100_from_lux
 
 DAY_MINUTES: Final = 1440
@@ -69,6 +70,11 @@ class Sky:
     def told(self, minute: float) -> str:
         """A minute as the clock shows it: 09:30."""
         return f"{self.clock(minute):%H:%M}"
+
+    def on_clock(self, minute: float) -> Amount:
+        """A minute of this day as the clock shows it, to be told by habit."""
+        shown = self.clock(minute)
+        return number(60.0 * shown.hour + shown.minute, "clock")
 
     def clock(self, minute: float) -> datetime:
         """The local time at a minute of this day."""

@@ -7,13 +7,13 @@ from typing import Final, Literal, NamedTuple
 import numpy as np
 
 from steady_tide.core.document import Part
-from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import ColourFilter, Lamp
 from steady_tide.core.light.daylight import direct_share
 from steady_tide.core.light.glass import loss_stops, transmission
 from steady_tide.core.light.lamps import lamp_lux, lux_at_1_m
 from steady_tide.core.light.spectra import DAYLIGHT, channels, luminous
 from steady_tide.core.light.water import WATER_LABEL, WATER_TYPE, daylight_under, slant, surface_passes
+from steady_tide.core.message import Message, metres, number, say
 from steady_tide.core.quantities import Floats, Quantity, ev100_from_lux, lux_from_ev100
 from steady_tide.core.thresholds import threshold
 
@@ -79,7 +79,7 @@ class UnderWater(Part):
     red_behind_stops: float
     uncertainty_stops: float
     verdict: Verdict
-    words: str
+    told: Message
     best_filter: str | None
     filters: list[FilterInWater]
     lamps: list[LampInWater]
@@ -210,7 +210,7 @@ def under_water(
         red_behind_stops=round(behind, 2),
         uncertainty_stops=round(float(water_uncertainty(path)), 2),
         verdict=verdict,
-        words=_words(verdict, lost, best, lit),
+        told=_told(verdict, lost, best, lit),
         best_filter=best.key if best else None,
         filters=found,
         lamps=lit,
@@ -247,22 +247,17 @@ def _verdict(spread: float, best: FilterInWater | None, *, gone: bool) -> Verdic
     return "as it is" if spread < BALANCE_STOPS / 2 else "white balance"
 
 
-def _words(verdict: Verdict, lost: Floats, best: FilterInWater | None, lamps: Sequence[LampInWater]) -> str:
-    behind = float(red_behind(lost))
+def _told(verdict: Verdict, lost: Floats, best: FilterInWater | None, lamps: Sequence[LampInWater]) -> Message:
+    behind = number(float(red_behind(lost)), "stops", 1)
     if verdict == "as it is":
-        return "The colours hold: automatic or daylight white balance, no filter."
+        return say("water-as-it-is")
     if verdict == "filter" and best is not None:
-        return (
-            f"Red is {behind:.1f} stops behind. {best.label} evens the colours to within {best.spread_stops:.1f} stops "
-            f"and costs {best.cost_stops:.1f}; leave white balance automatic, with something near in frame."
-        )
+        spread, cost = number(best.spread_stops, "stops", 1), number(best.cost_stops, "stops", 1)
+        return say("water-filter", behind=behind, filter=best.label, spread=spread, cost=cost)
     if verdict == "white balance":
-        weakest = ("Red", "Green", "Blue")[int(np.argmax(lost))]
-        spread = float(lost.max() - lost.min())
-        return f"{weakest} is {spread:.1f} stops behind: balance by hand on something grey at that depth, no filter."
+        weakest = ("red", "green", "blue")[int(np.argmax(lost))]
+        spread = number(float(lost.max() - lost.min()), "stops", 1)
+        return say("water-balance", channel=say(f"channel-{weakest}"), spread=spread)
     near = max((lamp.within_m for lamp in lamps), default=0.0)
-    told = f"bring a lamp within {metres(near)}" if near else "bring a lamp, closer than the one you have can reach"
-    return (
-        f"Red is {float(lost[0]):.1f} stops under the surface's, {behind:.1f} behind: no filter brings it back. "
-        f"Take filters off and {told}, or go shallower."
-    )
+    lamp = say("water-lamp-within", distance=metres(near)) if near else say("water-lamp-closer")
+    return say("water-lamp", lost=number(float(lost[0]), "stops", 1), behind=behind, lamp=lamp)

@@ -6,7 +6,7 @@ from typing import Any, Final, NamedTuple
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.plan.account.answer import answer_of
-from steady_tide.core.plan.account.bringing import bring_words, shortfalls, to_bring
+from steady_tide.core.plan.account.bringing import shortfalls, to_bring, to_bring_told
 from steady_tide.core.plan.account.cautions import assumptions, cautions
 from steady_tide.core.plan.account.conflicts import conflict_of, not_offered
 from steady_tide.core.plan.account.explain import Explainer, searched_values
@@ -195,7 +195,7 @@ def written(landscape: Landscape, point: Point) -> Plan:
         in_light=in_lights(chosen),
         figures=figures(measured, situation),
         prices=[*hopeless(chosen), *shortfalls(situation, measured), *explainer.prices],
-        bring=[bring_words(one, situation) for one in brought],
+        bring=[to_bring_told(one, situation) for one in brought],
         cautions=warned,
         assumptions=assumptions(situation),
         measures=measured,

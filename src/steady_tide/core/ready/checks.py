@@ -7,15 +7,13 @@ from typing import Final, Literal, NamedTuple
 
 from steady_tide.core.advice.presets import stored
 from steady_tide.core.document import Part
-from steady_tide.core.habits import celsius, metres
 from steady_tide.core.kit.bag import BagItem, Cell, ColourFilter, Housing, Lamp, MemoryCard, NdFilter, PowerBank
 from steady_tide.core.kit.device import Device
-from steady_tide.core.message import Message, once
+from steady_tide.core.message import Message, Told, degrees_c, metres, number, once, say
 from steady_tide.core.plan.account.bringing import NO_HOUSING
 from steady_tide.core.plan.account.plan import ALERTING, Caution, Plan
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.glasses import filters_of
-from steady_tide.core.quantities import counted
 from steady_tide.core.ready.budget import common_name
 from steady_tide.core.ready.dialling import Dial, InSlot, dials
 
@@ -45,7 +43,7 @@ class Check(Part):
 
     key: str
     group: Group
-    words: str
+    told: Message
     scenes: list[str]
 
 
@@ -54,7 +52,7 @@ class Packed(Part):
 
     key: str
     kind: str
-    label: str
+    label: Told
     count: int
     come_by: str
     scenes: list[str]
@@ -142,10 +140,10 @@ def preset_of(plan: Plan) -> dict[str, str]:
 
 
 class Found(NamedTuple):
-    """What a rule finds to do: a word that tells it from others of the rule, words, and its scenes."""
+    """What a rule finds to do: a word that tells it from others of the rule, what is told, and its scenes."""
 
     key: str
-    words: str
+    told: Message
     scenes: list[str]
 
 
@@ -157,55 +155,47 @@ class Rule(NamedTuple):
     find: Callable[[Shoot], Iterable[Found]]
 
 
-def _for(words: str, true_of: Callable[[Planned], bool]) -> Callable[[Shoot], Iterable[Found]]:
+def _for(told: Message, true_of: Callable[[Planned], bool]) -> Callable[[Shoot], Iterable[Found]]:
     """One thing to do, where any scene asks for it."""
 
     def find(shoot: Shoot) -> Iterable[Found]:
         scenes = shoot.scenes_where(true_of)
-        return [Found("", words, scenes)] if scenes else []
+        return [Found("", told, scenes)] if scenes else []
 
     return find
 
 
 def _cells(shoot: Shoot) -> Iterable[Found]:
     for item, count, scenes in shoot.cells_along:
-        yield Found(item.key, f"Charge {count} × {item.label}, and look at their contacts", scenes)
+        yield Found(item.key, say("check-charge", count=count, cell=item.label), scenes)
 
 
 def _banks(shoot: Shoot) -> Iterable[Found]:
     for item, scenes in shoot.brought(PowerBank):
-        yield Found(item.key, f"Charge {item.label}; try its cable on the camera", scenes)
+        yield Found(item.key, say("check-charge-bank", bank=item.label), scenes)
 
 
 def _lamps(shoot: Shoot) -> Iterable[Found]:
     for item, scenes in shoot.brought(Lamp):
         if isinstance(item, Lamp) and item.power == "battery":
-            yield Found(item.key, f"Charge {item.label}", scenes)
+            yield Found(item.key, say("check-charge-lamp", lamp=item.label), scenes)
 
 
 def _cards(shoot: Shoot) -> Iterable[Found]:
     for item, scenes in shoot.brought(MemoryCard):
-        yield Found(
-            item.key, f"{item.label}: two copies of what is on it, looked at; then format it in its camera", scenes
-        )
+        yield Found(item.key, say("check-format", card=item.label), scenes)
 
 
 def _filters(shoot: Shoot) -> Iterable[Found]:
     for kind in (NdFilter, ColourFilter):
         for item, scenes in shoot.brought(kind):
-            yield Found(item.key, f"Clean {item.label}: no print, no salt, no hair", scenes)
+            yield Found(item.key, say("check-clean", filter=item.label), scenes)
 
 
 def _housings(shoot: Shoot) -> Iterable[Found]:
-    steps = (
-        ("seal", "take the seal out, clean and grease it, close it on nothing"),
-        ("anti-fog", "dry anti-fog inserts in"),
-        ("soak", "soak test: ten minutes in a bucket, without the camera"),
-        ("lanyard", "lanyard to the vest"),
-    )
     for item, scenes in shoot.brought(Housing):
-        for step, words in steps:
-            yield Found(f"{item.key}-{step}", f"{item.label}: {words}", scenes)
+        for step in ("seal", "anti-fog", "soak", "lanyard"):
+            yield Found(f"{item.key}-{step}", say(f"check-{step}", housing=item.label), scenes)
 
 
 def _rating(shoot: Shoot) -> Iterable[Found]:
@@ -214,36 +204,38 @@ def _rating(shoot: Shoot) -> Iterable[Found]:
         water = one.brief.water
         if one.plan.cautions_of("no-housing"):
             missing = next(thing.label for thing in one.plan.brought if thing.kind == "housing")
-            yield Found(one.device.key, f"{missing}. Do not take {one.device.name} down without", [one.scene])
+            told = say("check-no-housing", missing=missing, device=one.device.name)
+            yield Found(one.device.key, told, [one.scene])
         elif water is not None and not any(thing.kind == "housing" for thing in one.plan.brought):
-            words = f"{one.device.name}: doors shut; {metres(water.deepest_m)} planned, bare to "
-            yield Found(one.device.key, words + metres(one.device.depth_rating_m), [one.scene])
+            bare, planned = metres(one.device.depth_rating_m), metres(water.deepest_m)
+            told = say("check-doors", device=one.device.name, planned=planned, bare=bare)
+            yield Found(one.device.key, told, [one.scene])
 
 
 def _presets(shoot: Shoot) -> Iterable[Found]:
     for device, dial in shoot.dials:
         if dial.after is None:
-            words = f"Dial preset {dial.slot} of {device.name}: {', '.join(dial.scenes)}"
-            yield Found(dial.keys[0], words, list(dial.scenes))
+            told = say("check-preset", slot=dial.slot, device=device.name, scenes=[*dial.scenes])
+            yield Found(dial.keys[0], told, list(dial.scenes))
 
 
 def _presets_anew(shoot: Shoot) -> Iterable[Found]:
     """Slots that hold another scene's set before."""
     for device, dial in shoot.dials:
         if dial.after is not None:
-            words = f"Dial preset {dial.slot} of {device.name} anew, after {dial.after}: {', '.join(dial.scenes)}"
-            yield Found(dial.keys[0], words, list(dial.scenes))
+            told = say("check-preset-anew", slot=dial.slot, device=device.name, after=dial.after, scenes=[*dial.scenes])
+            yield Found(dial.keys[0], told, list(dial.scenes))
 
 
 def _clocks(shoot: Shoot) -> Iterable[Found]:
     names = _each(one.device.name for one in shoot.planned)
     if len(names) > 1:
-        yield Found("", f"Set the clocks alike: {', '.join(names)}", [])
+        yield Found("", say("check-clocks", cameras=[*names]), [])
 
 
 def _trials(shoot: Shoot) -> Iterable[Found]:
     for device in {one.device.key: one.device for one in shoot.planned}.values():
-        yield Found(device.key, f"A test shot with {device.name}, looked at large", shoot.scenes_on([device.key]))
+        yield Found(device.key, say("check-trial", device=device.name), shoot.scenes_on([device.key]))
 
 
 def _spare(shoot: Shoot) -> Iterable[Found]:
@@ -251,16 +243,14 @@ def _spare(shoot: Shoot) -> Iterable[Found]:
     if timed:
         length = max(end for _, end in timed) - min(start for start, _ in timed)
         minutes = max(round(length * SPARE_SHARE / 15) * 15, 15)
-        yield Found(
-            "", f"Leave about {counted(minutes, 'minute')} of the day free, for charging and for what fails", []
-        )
+        yield Found("", say("check-spare", spare=number(minutes, "min", 0)), [])
 
 
 def _cold(shoot: Shoot) -> Iterable[Found]:
     scenes = shoot.scenes_where(lambda one: one.brief.temperature_c < COLD_C)
     if scenes:
         least = min(one.brief.temperature_c for one in shoot.planned)
-        yield Found("", f"Carry cells on the body: {celsius(least)}", scenes)
+        yield Found("", say("check-cold", air=degrees_c(least)), scenes)
 
 
 def _held(*ways: str) -> Callable[[Planned], bool]:
@@ -274,24 +264,24 @@ RULES: Final = (
     Rule("warm", "power", _cold),
     Rule("format", "media", _cards),
     Rule("clean", "glass", _filters),
-    Rule("lens", "glass", _for("Wipe every lens and window; a cloth in the bag", lambda one: True)),
+    Rule("lens", "glass", _for(say("check-lens"), lambda one: True)),
     Rule("housing", "housing", _housings),
     Rule("bare", "housing", _rating),
-    Rule("level", "support", _for("Tripod: level, weighed down, its screws tight", _held("tripod"))),
-    Rule("balance", "support", _for("Gimbal: balanced with filter and cable on", _held("gimbal"))),
-    Rule("mount", "support", _for("Mounts tight, with a second line", _held("riding", "helmet-on-snow"))),
+    Rule("level", "support", _for(say("check-level"), _held("tripod"))),
+    Rule("balance", "support", _for(say("check-balance"), _held("gimbal"))),
+    Rule("mount", "support", _for(say("check-mount"), _held("riding", "helmet-on-snow"))),
     Rule("preset", "cameras", _presets),
     Rule("preset-anew", "scene", _presets_anew),
     Rule("clock", "cameras", _clocks),
     Rule("trial", "cameras", _trials),
     Rule("props", "cameras", _for(
-        "Drone: propellers whole, home point set, rules of the place looked up", lambda one: one.device.kind == "drone"
+        say("check-props"), lambda one: one.device.kind == "drone"
     )),
     Rule("dark", "scene", _for(
-        "Darken the room, clean the object, gloves on", lambda one: one.brief.scenario == "product"
+        say("check-dark"), lambda one: one.brief.scenario == "product"
     )),
     Rule("once", "scene", _for(
-        "It happens once: walk it through beforehand, with the camera in hand", lambda one: not one.brief.repeatable
+        say("check-once"), lambda one: not one.brief.repeatable
     )),
     Rule("spare", "time", _spare),
 )  # fmt: skip
@@ -304,7 +294,7 @@ def checks_of(shoot: Shoot) -> list[Check]:
     for rule in RULES:
         for one in rule.find(shoot):
             key = f"{rule.key} {one.key}".strip()[:120]
-            found.setdefault(key, Check(key=key, group=rule.group, words=one.words, scenes=one.scenes))
+            found.setdefault(key, Check(key=key, group=rule.group, told=one.told, scenes=one.scenes))
     return list(found.values())
 
 
@@ -312,7 +302,7 @@ def packing_of(shoot: Shoot) -> list[Packed]:
     """Everything to take along: bodies, what their plans bring, and the cells the day takes, with a spare."""
     found: dict[str, Packed] = {}
 
-    def pack(key: str, kind: str, label: str, come_by: str, count: int, scenes: Sequence[str]) -> None:
+    def pack(key: str, kind: str, label: Told, come_by: str, count: int, scenes: Sequence[str]) -> None:
         before = found.get(key)
         found[key] = Packed(
             key=key,

@@ -13,15 +13,14 @@ from steady_tide.core.advice.ordinary import cold_cells, fast_card, own_cells, p
 from steady_tide.core.day.film import SceneOnDay
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput
-from steady_tide.core.habits import celsius
 from steady_tide.core.kit.bag import BagItem, Cell, MemoryCard, PowerBank
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.message import Message, Told, degrees_c, number, say
 from steady_tide.core.plan.account.plan import Running, Sketch
 from steady_tide.core.plan.physics.space import Spaces
 from steady_tide.core.plan.planner import Priced, landscape_of, priced_scene
 from steady_tide.core.plan.problem.problem import PlanningProblem
-from steady_tide.core.quantities import counted
 from steady_tide.core.ready.budget import DayBudget, Short, Shortage, cell_kind, day_budget, within
 from steady_tide.core.ready.charging import charge_minutes
 from steady_tide.core.ready.run import HAIR
@@ -66,8 +65,8 @@ class Remedy(Part):
     """
 
     kind: Literal["value", "more", "charge", "time"]
-    label: str
-    words: str
+    label: Told
+    told: Message
     cost: float
     left: float
     setting: Setting | None = None
@@ -180,11 +179,12 @@ def _amount(budget: DayBudget, short: Shortage) -> float:
 def _values(day: _Day, lighter: Sequence[Lighter]) -> Iterable[Remedy]:
     for one in lighter:
         label = SETTINGS[one.setting].before(one.text)
-        takes = f"{one.running.draw_w:.1f} W" if _of_power(day.short.kind) else f"{one.running.mbit_s:.3g} Mbit/s"
+        power = _of_power(day.short.kind)
+        takes = number(one.running.draw_w, "W", 1) if power else number(one.running.mbit_s, "Mbit/s")
         yield Remedy(
             kind="value",
             label=label,
-            words=f"takes {takes}",
+            told=say("remedy-takes", takes=takes),
             cost=max(one.cost, 0.0),
             left=day.left(scenes=day.with_running(one.running)),
             setting=one.setting,
@@ -226,8 +226,8 @@ def _fed(day: _Day) -> Iterable[Remedy]:
         fed = running.model_copy(update={"bank_wh": running.bank_wh + given})
         yield Remedy(
             kind="charge",
-            label=f"Feed it from {bank.label}",
-            words=f"on a cable while it films, {given:.0f} Wh arrive",
+            label=say("remedy-feed", bank=bank.label),
+            told=say("remedy-fed", given=number(given, "Wh", 0)),
             cost=0.0,
             left=day.left(scenes=day.with_running(fed)),
             item=None if banks else bank,
@@ -257,15 +257,17 @@ def _enough(day: _Day, kinds: Sequence[Cell | MemoryCard]) -> Iterable[Remedy]:
             left = day.left(bag=[*day.bag, made])
             if left <= HAIR:
                 break
-        label = f"{made.count} more: {kind.label}"
-        yield Remedy(kind="more", label=label, words=_borne(kind, day), cost=0.0, left=left, item=made)
+        label = say("remedy-more", count=made.count, thing=kind.label)
+        yield Remedy(kind="more", label=label, told=_borne(kind, day), cost=0.0, left=left, item=made)
 
 
-def _borne(kind: Cell | MemoryCard, day: _Day) -> str:
+def _borne(kind: Cell | MemoryCard, day: _Day) -> Message:
     if isinstance(kind, MemoryCard):
-        return f"{kind.capacity_gb:g} GB, sustains {kind.sustained_mb_s:g} MB/s"
+        room, sustained = number(kind.capacity_gb, "GB"), number(kind.sustained_mb_s, "MB/s")
+        return say("remedy-card", room=room, sustained=sustained)
     air_c = day.scene.brief.temperature_c
-    return f"gives {cell_kind(kind).usable_wh(air_c):.1f} of its {kind.capacity_wh:g} Wh at {celsius(air_c)}"
+    given = number(cell_kind(kind).usable_wh(air_c), "ratio", 1)
+    return say("remedy-cell", given=given, whole=number(kind.capacity_wh, "Wh"), air=degrees_c(air_c))
 
 
 def _charged(day: _Day) -> Iterable[Remedy]:
@@ -288,8 +290,12 @@ def _charged(day: _Day) -> Iterable[Remedy]:
         ]
         yield Remedy(
             kind="charge",
-            label=f"Charge {counted(len(within), 'emptied cell')} from {bank.label}",
-            words=f"{charge_minutes(within[0], bank.output_w, day.upkeep):.0f} min each, {bank.sockets} at once",
+            label=say("remedy-charge", count=len(within), bank=bank.label),
+            told=say(
+                "remedy-charged",
+                each=number(charge_minutes(within[0], bank.output_w, day.upkeep), "min", 0),
+                sockets=bank.sockets,
+            ),
             cost=0.0,
             left=day.left(bag=bag),
         )
@@ -319,10 +325,8 @@ def _time(day: _Day) -> Iterable[Remedy]:
             longer = replace(scene, around=replace(scene.around, end=float(timed[1] + more)))
             left = day.left(scenes=[longer if one.key == scene.key else one for one in day.scenes])
             if left <= HAIR:
-                yield Remedy(
-                    kind="time", label=f"{more} min longer for {scene.name}", words="time for its pauses", cost=0.0,
-                    left=left,
-                )  # fmt: skip
+                label = say("remedy-longer", more=number(more, "min", 0), scene=scene.name)
+                yield Remedy(kind="time", label=label, told=say("remedy-pauses"), cost=0.0, left=left)
                 return
     elif day.short.kind in ("time", "cells", "cell-in-scene"):
         running = day.running
@@ -331,8 +335,8 @@ def _time(day: _Day) -> Iterable[Remedy]:
             less = running.model_copy(update={"minutes": float(minutes)})
             yield Remedy(
                 kind="time",
-                label=f"Record {minutes} min instead of {running.minutes:.0f}",
-                words="fewer or shorter takes",
+                label=say("remedy-less", minutes=number(minutes, "min", 0), planned=round(running.minutes)),
+                told=say("remedy-fewer"),
                 cost=0.0,
                 left=day.left(scenes=day.with_running(less)),
             )

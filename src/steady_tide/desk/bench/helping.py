@@ -10,7 +10,6 @@ from steady_tide.core.advice.interventions import Hour
 from steady_tide.core.day.scene_light import lit_brief
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.habits import hour
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.account.plan import Plan
@@ -81,7 +80,7 @@ class Helping:
             start, end = around.start + by, around.end + by
             if start >= 0 and end <= LAST_MINUTE:
                 moved = replace(around, start=start, end=end)
-                yield Hour(start, hour(around.sky.told(start)), lit_brief(sky.brief, light, moved))
+                yield Hour(start, around.sky.on_clock(start), lit_brief(sky.brief, light, moved))
 
     def take(self, setup_id: UUID, key: str, come_by: ComeBy) -> SceneView:
         """Take what helps: a thing goes into the bag, a change into the brief, a camera onto the scene.

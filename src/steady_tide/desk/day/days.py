@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from datetime import datetime
+from typing import Final
 from uuid import UUID
 
 import numpy as np
@@ -13,10 +14,10 @@ from steady_tide.core.day.scene_light import Around, open_sky, scene_light
 from steady_tide.core.day.skymarks import sky_marks
 from steady_tide.core.day.swaps import Course
 from steady_tide.core.day.timeline import Sky, Window, thinned
-from steady_tide.core.habits import hour
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LampLight, SkyLight, SunLight
 from steady_tide.core.light.underwater import under_water
+from steady_tide.core.message import Message, number, say
 from steady_tide.core.plan.account.plan import Sketch
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.quantities import Floats
@@ -32,7 +33,8 @@ STEP_MINUTES = 10
 """How far apart the points of a curve in a picture lie."""
 LAST_MARK = 2160
 """Marks of the sky are offered up to noon of the next day [minutes]."""
-MOON_NAMES = ((0.02, "new moon"), (0.35, "crescent"), (0.65, "half moon"), (0.98, "more than half a moon"))
+PHASES: Final = ((0.02, "new"), (0.35, "crescent"), (0.65, "half"), (0.98, "more-than-half"))
+"""Phases of the moon by the share of it that is lit, at most."""
 
 
 class Days(Schedule):
@@ -94,7 +96,7 @@ class Days(Schedule):
             blue=[_window(sky, span) for span in told.blue],
             polar=told.polar,
             moon_share=told.moon_share,
-            moon_words=_moon_words(sky, told.moon_share),
+            moon=_moon_told(sky, told.moon_share),
             highest_deg=told.highest_deg,
             scenes=[self._scene(scheduled, shown, by_setup) for scheduled in scenes],
             swaps=swap_views([scheduled.scene for scheduled in scenes], courses),
@@ -241,13 +243,14 @@ def _shown_minutes(sky: Sky, scenes: Sequence[ScheduledScene]) -> int:
     return min(max(sky.length, -(-last // 60) * 60), len(sky.minutes) - 1)
 
 
-def _moon_words(sky: Sky, share: float) -> str:
-    name = next((words for most, words in MOON_NAMES if share <= most), "full moon")
+def _moon_told(sky: Sky, share: float) -> Message:
+    phase = say(f"phase-{next((name for most, name in PHASES if share <= most), 'full')}")
     up = np.flatnonzero(sky.moon_deg[: sky.length] > 0)
     if not len(up):
-        return f"{name}, down all day"
+        return say("moon-down", phase=phase)
     top = int(up[int(np.argmax(sky.moon_deg[up]))])
-    return f"{name}, highest {sky.moon_deg[top]:.0f}° at {hour(sky.told(top))}"
+    altitude = number(sky.moon_deg[top], "deg", 0)
+    return say("moon-up", phase=phase, altitude=altitude, clock=sky.on_clock(top))
 
 
 def _window(sky: Sky, span: tuple[datetime, datetime]) -> Window:

@@ -15,6 +15,7 @@ from steady_tide.core.light.almanac import SkyEvent
 from steady_tide.core.light.daylight import Ground
 from steady_tide.core.light.reading import Measured
 from steady_tide.core.light.underwater import UnderWater
+from steady_tide.core.message import Told
 from steady_tide.core.plan.problem.brief import Aim, DivePoint, Reachable
 from steady_tide.core.ready.budget import DayBudget
 from steady_tide.desk.views import View
@@ -163,7 +164,7 @@ class DayView(View):
     blue: list[Window]
     polar: Literal["day", "night"] | None
     moon_share: float
-    moon_words: str
+    moon: Told
     highest_deg: float
     scenes: list[SceneDay]
     swaps: list[SwapView]

@@ -7,12 +7,13 @@ from uuid import UUID
 
 from steady_tide.core.day.timeline import Sky, Window
 from steady_tide.core.exposure.reach import ending
-from steady_tide.core.habits import Habits, metres
-from steady_tide.core.message import once
+from steady_tide.core.habits import Habits
+from steady_tide.core.message import Message, Told, metres, once, say
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.core.quantities import counted
 from steady_tide.core.ready.budget import CameraBudget, pauses_words
+from steady_tide.core.ready.checks import Packed
 from steady_tide.desk.day.days import Days
 from steady_tide.desk.day.views import CameraDay, DayView, SceneDay, SwapView
 from steady_tide.desk.planning.schedule import ScheduledScene
@@ -30,7 +31,6 @@ from steady_tide.formats.agenda import (
     AgendaShot,
     AgendaSwap,
     Span,
-    by_habits,
 )
 from steady_tide.formats.wording import all_worded, worded
 from steady_tide.store.tables import ShootRow
@@ -51,34 +51,34 @@ def agenda_of(at: Workplace, shoot_id: UUID) -> Agenda:
     plans = {key: plan for scheduled in scenes for key, plan in days.plans(scheduled).items()}
     timed.sort(key=lambda pair: pair[1].starts or 0)
     ready, shots = GettingReady(at).view(shoot_id), ShotLists(at).view(shoot_id)
-    habits = habits_of(at.rows)
-    agenda = Agenda(
+    # Hours on paper stand on a clock of 24, as its columns do.
+    habits = habits_of(at.rows).model_copy(update={"clock": "24h"})
+    return Agenda(
         key=str(shoot.id),
         name=shoot.name,
         place=shoot.place,
         zone=view.zone,
         day=shoot.day,
         made_at=datetime.now(UTC),
-        sky=_sky_words(view),
+        sky=_sky_words(view, habits),
         rows=_rows(view, sky),
         scenes=[_scene(scheduled, scene, sky, plans, habits) for scheduled, scene in timed],
-        swaps=[swap_told(swap, sky, index) for index, swap in enumerate(view.swaps) if swap.kind != "start"],
+        swaps=[_swap(swap, sky, index, habits) for index, swap in enumerate(view.swaps) if swap.kind != "start"],
         begin=[
             f"{swap.after} on {swap.device_name} for {swap.scene_name}"
             for swap in view.swaps
             if swap.kind == "start" and swap.glass != NO_FILTER
         ],
-        charge=_charge(ready, plans),
+        charge=_charge(ready, plans, habits),
         pieces=pieces_told(view, sky),
         power=[_power(camera) for camera in view.budget.cameras],
-        lists=lists_of(ready),
+        lists=lists_of(ready, habits),
         shots=[_shot(one) for one in shots.shots],
         coverage=shots.coverage.words,
     )
-    return by_habits(agenda, habits)
 
 
-def _sky_words(view: DayView) -> list[str]:
+def _sky_words(view: DayView, habits: Habits) -> list[str]:
     names = {"dawn": "first light", "noon": "sun highest", "dusk": "last light"}
     told = [f"{names.get(event.kind, event.kind)} {event.at:%H:%M}" for event in view.events]
     polar = {"day": "the sun stays up all day", "night": "the sun stays down all day"}
@@ -86,7 +86,7 @@ def _sky_words(view: DayView) -> list[str]:
         *([polar[view.polar]] if view.polar else []),
         *told,
         f"sun up to {view.highest_deg:.0f}°",
-        view.moon_words,
+        worded(view.moon, habits),
         f"cloud {view.cloud_okta:g}/8",
     ]
 
@@ -119,7 +119,7 @@ def _scene(
         shadows = [f"{sky.told(shadow.start)} to {sky.told(shadow.end)}" for shadow in scene.heading.shadows]
         told += [f"The {scene.heading.shadow_of}'s shadow lies in the frame {', '.join(shadows)}."] if shadows else []
     if scene.water is not None:
-        told.append(scene.water.under.words)
+        told.append(worded(scene.water.under.told, habits))
     own = [plans[camera.key] for camera in scheduled.scene.sets]
     unsafe = all_worded(once(told for plan in own for told in plan.alerts), habits)
     return AgendaScene(
@@ -130,7 +130,9 @@ def _scene(
         verdict=" ".join([*unsafe, verdict]),
         steady=bool(scene.cameras) and not leaving and not unsafe,
         told=told,
-        cameras=[_camera(camera, sky, plans[str(camera.setup_id)].bring) for camera in scene.cameras],
+        cameras=[
+            _camera(camera, sky, all_worded(plans[str(camera.setup_id)].bring, habits)) for camera in scene.cameras
+        ],
         cautions=all_worded(once(one.told for plan in own for one in plan.cautions), habits),
         levels=scene.curve,
     )
@@ -150,25 +152,33 @@ def _camera(camera: CameraDay, sky: Sky, bring: Sequence[str]) -> AgendaCamera:
     )
 
 
-def swap_told(swap: SwapView, sky: Sky, index: int) -> AgendaSwap:
-    deep = f", about {metres(swap.depth_m)} down" if swap.depth_m is not None else ""
-    where = f"while filming {swap.scene_name}{deep}" if swap.while_filming else f"before {swap.scene_name}"
+def swap_where(swap: SwapView) -> Message:
+    """When a swap is made: while a scene is filmed, how deep then, or before it."""
+    if not swap.while_filming:
+        return say("swap-before", scene=swap.scene_name)
+    if swap.depth_m is None:
+        return say("swap-while", scene=swap.scene_name)
+    return say("swap-while-down", scene=swap.scene_name, depth=metres(swap.depth_m))
+
+
+def _swap(swap: SwapView, sky: Sky, index: int, habits: Habits) -> AgendaSwap:
     return AgendaSwap(
         key=f"{swap.setup_id}-swap-{index}",
         at=sky.clock(swap.minute),
         earliest=sky.clock(swap.earliest),
         what=f"{swap.device_name}: {swap.after} instead of {swap.before}",
-        where=where,
+        where=worded(swap_where(swap), habits),
         skipped=swap.skipped,
         while_filming=swap.while_filming,
     )
 
 
-def _charge(ready: ReadyView, plans: Mapping[str, Plan]) -> list[str]:
+def _charge(ready: ReadyView, plans: Mapping[str, Plan], habits: Habits) -> list[str]:
     """What goes on the chargers, when that has to begin, and the memory cards to empty."""
     if not any(plan.brought for plan in plans.values()):
         return []
-    power = [check.words for check in ready.checks if check.group == "power" and check.key.startswith("charge")]
+    charged = (one for one in ready.checks if one.group == "power" and one.key.startswith("charge"))
+    power = all_worded((one.told for one in charged), habits)
     rounds = [
         f"{turn.charger_label}, {'first' if turn.round == 1 else 'then'}: {turn.cell_label}, no. {turn.number}"
         for turn in ready.charging.turns
@@ -212,13 +222,18 @@ def _power(camera: CameraBudget) -> str:
     return f"{told}; {rests}" if rests else told
 
 
-def lists_of(ready: ReadyView) -> list[AgendaList]:
+def lists_of(ready: ReadyView, habits: Habits) -> list[AgendaList]:
     """What to pack and do, with one's own lines."""
-    packing = [(one.done, f"{one.count} × {one.label}" if one.count > 1 else one.label) for one in ready.packing]
-    checks = [(one.done, one.words) for one in ready.checks]
+    packing = [(one.done, worded(packed_told(one), habits)) for one in ready.packing]
+    checks = [(one.done, worded(one.told, habits)) for one in ready.checks]
     own = [(one.done, one.text) for one in ready.own]
     lists = (("To pack", packing), ("To do", checks), ("Your own", own))
     return [AgendaList(name, lines) for name, lines in lists if lines]
+
+
+def packed_told(one: Packed) -> Told:
+    """A thing to pack, with how many of it where there are several."""
+    return say("bring-counted", count=one.count, label=one.label) if one.count > 1 else one.label
 
 
 def _shot(one: ShotView) -> AgendaShot:

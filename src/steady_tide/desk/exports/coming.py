@@ -7,7 +7,7 @@ from steady_tide.core.day.timeline import Sky
 from steady_tide.core.exposure.reach import ending
 from steady_tide.core.message import say
 from steady_tide.desk.day.views import DayView, SceneDay
-from steady_tide.desk.exports.agenda import pieces_told, swap_told
+from steady_tide.desk.exports.agenda import pieces_told, swap_where
 from steady_tide.desk.field.views import Coming, ComingKind
 
 SKY_WORDS: Final = {
@@ -42,18 +42,21 @@ def _of_scene(scene: SceneDay, sky: Sky) -> list[Coming]:
     return [
         Coming(at=sky.clock(scene.starts), kind="scene", words=f"{scene.name}{where}", scene_id=scene.id),
         *leaving,
-        Coming(at=sky.clock(scene.ends), kind="over", words=f"{scene.name} is over", scene_id=scene.id),
+        Coming(at=sky.clock(scene.ends), kind="over", words=say("coming-over", scene=scene.name), scene_id=scene.id),
     ]
 
 
 def _swaps(day: DayView, sky: Sky) -> list[Coming]:
     found = []
-    for index, swap in enumerate(day.swaps):
-        told = swap_told(swap, sky, index)
-        begins = f"{swap.device_name} begins with {swap.after}"
-        words = begins if swap.kind == "start" else f"{told.what}, {told.where}"
-        kind: ComingKind = "begin" if swap.kind == "start" else "swap"
-        found.append(Coming(at=told.at, kind=kind, words=words, scene_id=swap.scene_id, setup_id=swap.setup_id))
+    for swap in day.swaps:
+        kind: ComingKind
+        facts = {"camera": swap.device_name, "after": swap.after}
+        if swap.kind == "start":
+            kind, told = "begin", say("coming-begins", **facts)
+        else:
+            kind, told = "swap", say("coming-swap", before=swap.before, where=swap_where(swap), **facts)
+        at = sky.clock(swap.minute)
+        found.append(Coming(at=at, kind=kind, words=told, scene_id=swap.scene_id, setup_id=swap.setup_id))
     return found
 
 

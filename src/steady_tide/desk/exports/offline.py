@@ -21,6 +21,7 @@ from steady_tide.desk.compute import planners
 from steady_tide.desk.compute.planners import Carried
 from steady_tide.desk.day.days import Days
 from steady_tide.desk.day.views import DayView, SceneDay
+from steady_tide.desk.exports.agenda import packed_told
 from steady_tide.desk.exports.coming import coming_of
 from steady_tide.desk.field.views import (
     May,
@@ -230,10 +231,10 @@ class OfflineBundle:
 
     def _checks(self) -> list[PackCheck]:
         ready = self.ready
-        told = [(one.key, one.group_label, one.words, one.scenes, one.done) for one in ready.checks]
-        told += [(one.tick, "To pack", _counted(one.label, one.count), one.scenes, one.done) for one in ready.packing]
-        told += [(f"own {one.id}", "Your own", one.text, [], one.done) for one in ready.own]
-        return [self._check(*one) for one in told]
+        checks = [self._check(one.key, one.group_label, one.told, one.scenes, one.done) for one in ready.checks]
+        packing = [self._check(one.tick, "To pack", packed_told(one), one.scenes, one.done) for one in ready.packing]
+        own = [self._check(f"own {one.id}", "Your own", one.text, [], one.done) for one in ready.own]
+        return [*checks, *packing, *own]
 
     def _word(self, shot: Shot | None) -> str | None:
         return None if shot is None else offered(self.at.shared, self.rows.session).word(shot)
@@ -252,10 +253,6 @@ NOTHING: Final[dict[str, Any]] = {
     "high_end": None, "lines": [], "bring": [], "practice": [], "cautions": [], "fallbacks": [], "waiting": False,
     "picture": None, "replanned": [],
 }  # fmt: skip
-
-
-def _counted(label: str, count: int) -> str:
-    return f"{count} × {label}" if count > 1 else label
 
 
 def _line(line: CardLine) -> PackLine:

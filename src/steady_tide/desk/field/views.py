@@ -76,7 +76,7 @@ class PackCamera(View):
     low_end: EndKind | None
     high_end: EndKind | None
     lines: list[PackLine]
-    bring: list[str]
+    bring: list[Told]
     practice: list[Told]
     cautions: list[Told]
     fallbacks: list[PackFallback]

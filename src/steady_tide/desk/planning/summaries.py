@@ -3,7 +3,7 @@
 from typing import Literal
 
 from steady_tide.core.kit.settings import label_in_text
-from steady_tide.core.message import Told
+from steady_tide.core.message import Told, number, say
 from steady_tide.core.plan.account.plan import Conflict, Plan
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, View
 
@@ -52,10 +52,9 @@ def to_decide(outcome: Outcome) -> list[Told]:
     found: list[Told] = [*outcome.alerts]
     if not outcome.reach.holds_dark:
         short = outcome.reach.low.ev100 - outcome.dark_ev100
-        found.append(f"the darkest light lies {short:.1f} stops below the low mark")
+        found.append(say("outside-dark", stops=number(short, "stops", 1)))
     if not outcome.reach.holds_bright:
-        found.append(
-            f"the brightest light lies {outcome.bright_ev100 - outcome.reach.high.ev100:.1f} stops above the high mark"
-        )
-    found += [f"{label_in_text(price.label)}: {price.words}" for price in outcome.prices[:1]]
+        over = outcome.bright_ev100 - outcome.reach.high.ev100
+        found.append(say("outside-bright", stops=number(over, "stops", 1)))
+    found += [say("pays", price=label_in_text(one.label), told=one.told) for one in outcome.prices[:1]]
     return found

@@ -23,7 +23,7 @@ MarkText = Annotated[str, StringConstraints(pattern=MARK)]
 class Mark(NamedTuple):
     """How far somebody knows the entries of a shoot: how many, up to which number."""
 
-    count: int
+    entries: int
     number: int
 
     @classmethod
@@ -32,7 +32,7 @@ class Mark(NamedTuple):
         return cls(*map(int, text.split("."))) if text else cls(0, 0)
 
     def __str__(self) -> str:
-        return f"{self.count}.{self.number}"
+        return f"{self.entries}.{self.number}"
 
 
 class NotedPart(View):
@@ -59,7 +59,7 @@ class NewlyNoted:
     def read(cls, rows: Rows, shoot_id: UUID, known: str | None, *, and_all_of: Sequence[str] = ()) -> Self:
         """Where some of what is known was thrown away since, all of it anew."""
         mark = Mark.read(known)
-        if mark.count and count_entries(rows, shoot_id, up_to=mark.number) != mark.count:
+        if mark.entries and count_entries(rows, shoot_id, up_to=mark.number) != mark.entries:
             mark = Mark(0, 0)
         return cls(mark, entries_after(rows, shoot_id, mark.number, AT_ONCE + 1, and_all_of=and_all_of))
 
@@ -68,11 +68,11 @@ class NewlyNoted:
         """What goes along at once."""
         beyond = [row for row in self.rows if row.number > self.known.number]
         told = beyond[:AT_ONCE]
-        reached = Mark(self.known.count + len(told), told[-1].number) if told else self.known
+        reached = Mark(self.known.entries + len(told), told[-1].number) if told else self.known
         return NotedPart(
             entries=[slim(row) for row in told],
             entries_mark=str(reached),
-            entries_anew=self.known.count == 0,
+            entries_anew=self.known.entries == 0,
             entries_more=len(beyond) > len(told),
         )
 

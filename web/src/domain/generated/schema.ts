@@ -3365,7 +3365,7 @@ export interface components {
         };
         /**
          * Amount
-         * @description A number with its unit. digits: after the point; None: three figures in all.
+         * @description A number with its unit. digits: after the point; None: three figures in all. signed: told with its sign.
          */
         Amount: {
             /** Value */
@@ -3374,9 +3374,14 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "m" | "degC" | "K" | "mired" | "stops" | "EV" | "lx" | "deg" | "deg/s" | "s" | "shutter" | "min" | "h" | "px" | "fps" | "share" | "W" | "Wh" | "GB" | "MB" | "MB/s" | "Mbit/s" | "Hz" | "clock";
+            unit: "m" | "degC" | "K" | "mired" | "stops" | "EV" | "lx" | "deg" | "deg/s" | "s" | "shutter" | "min" | "h" | "px" | "fps" | "share" | "W" | "Wh" | "GB" | "MB" | "MB/s" | "Mbit/s" | "Hz" | "clock" | "times" | "ratio";
             /** Digits */
             digits?: number | null;
+            /**
+             * Signed
+             * @default false
+             */
+            signed: boolean;
         };
         /**
          * Answer
@@ -3652,7 +3657,7 @@ export interface components {
             /** Kind */
             kind: string;
             /** Label */
-            label: string;
+            label: components["schemas"]["Message"] | string;
             /**
              * Count
              * @default 1
@@ -4171,8 +4176,7 @@ export interface components {
              * @enum {string}
              */
             group: "power" | "media" | "glass" | "housing" | "support" | "cameras" | "scene" | "time";
-            /** Words */
-            words: string;
+            told: components["schemas"]["Message"];
             /** Scenes */
             scenes: string[];
             /** Group Label */
@@ -4551,8 +4555,7 @@ export interface components {
              * @enum {string}
              */
             reason: "marked-unusable" | "other-device" | "none-left" | "exhausted" | "depth-rating" | "other-port" | "mains" | "stays-dry" | "no-water" | "carries-otherwise" | "no-sound" | "no-lamp" | "moving-camera" | "charges" | "worn" | "fine";
-            /** Words */
-            words: string;
+            told: components["schemas"]["Message"];
         };
         /**
          * Compromise
@@ -4819,8 +4822,8 @@ export interface components {
             polar: ("day" | "night") | null;
             /** Moon Share */
             moon_share: number;
-            /** Moon Words */
-            moon_words: string;
+            /** Moon */
+            moon: components["schemas"]["Message"] | string;
             /** Highest Deg */
             highest_deg: number;
             /** Scenes */
@@ -4854,13 +4857,12 @@ export interface components {
             /** Pinned */
             pinned: boolean;
             /** Why */
-            why: string;
+            why: components["schemas"]["Message"] | string;
             /**
              * Short
-             * @description What of the reason stands in a line.
-             * @default
+             * @description What of the reason stands in a line, where not all does.
              */
-            short: string;
+            short?: components["schemas"]["Message"] | string | null;
             /** Axis */
             axis?: string | null;
             /** Axis Position */
@@ -5403,7 +5405,7 @@ export interface components {
         };
         /**
          * Figure
-         * @description A number of the set with its unit and how it was found, as it is read.
+         * @description A number of the set with its unit and how it was found. text: as it is read before its unit, or all of it.
          */
         Figure: {
             /** Key */
@@ -5415,9 +5417,9 @@ export interface components {
             /** Unit */
             unit: string;
             /** Text */
-            text: string;
+            text: components["schemas"]["Message"] | string;
             /** How */
-            how: string;
+            how: components["schemas"]["Message"] | string;
         };
         /**
          * FigureChange
@@ -5431,9 +5433,9 @@ export interface components {
             /** Unit */
             unit: string;
             /** Here */
-            here: string | null;
+            here: components["schemas"]["Message"] | string | null;
             /** There */
-            there: string | null;
+            there: components["schemas"]["Message"] | string | null;
         };
         /**
          * Figured
@@ -5887,9 +5889,8 @@ export interface components {
              */
             kind: "get" | "camera" | "nearer" | "support" | "hour" | "without" | "look";
             /** Label */
-            label: string;
-            /** Words */
-            words: string;
+            label: components["schemas"]["Message"] | string;
+            told: components["schemas"]["Message"];
             /** Saves */
             saves: number;
             /** Held Stops */
@@ -7675,7 +7676,7 @@ export interface components {
             /** Cost */
             cost: number | null;
             /** Refused */
-            refused?: string | null;
+            refused?: components["schemas"]["Message"] | string | null;
         };
         /**
          * OrderView
@@ -7850,7 +7851,7 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["PackLine"][];
             /** Bring */
-            bring: string[];
+            bring: (components["schemas"]["Message"] | string)[];
             /** Practice */
             practice: (components["schemas"]["Message"] | string)[];
             /** Cautions */
@@ -8029,7 +8030,7 @@ export interface components {
             /** Kind */
             kind: string;
             /** Label */
-            label: string;
+            label: components["schemas"]["Message"] | string;
             /** Count */
             count: number;
             /** Come By */
@@ -8350,10 +8351,10 @@ export interface components {
             document: "steady-tide/plan";
             /**
              * Version
-             * @default 2
+             * @default 3
              * @constant
              */
-            version: 2;
+            version: 3;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8397,7 +8398,7 @@ export interface components {
             /** Prices */
             prices: components["schemas"]["Price"][];
             /** Bring */
-            bring: string[];
+            bring: (components["schemas"]["Message"] | string)[];
             /** Cautions */
             cautions: components["schemas"]["CautionTold"][];
             /** Assumptions */
@@ -8558,8 +8559,8 @@ export interface components {
             label: string;
             /** Cost */
             cost: number;
-            /** Words */
-            words: string;
+            /** Told */
+            told: components["schemas"]["Message"] | string;
         };
         /**
          * PriceChange
@@ -8572,8 +8573,8 @@ export interface components {
             here: number;
             /** There */
             there: number;
-            /** Words */
-            words: string;
+            /** Told */
+            told: components["schemas"]["Message"] | string;
         };
         /**
          * ProblemDocument
@@ -9025,9 +9026,8 @@ export interface components {
              */
             kind: "value" | "more" | "charge" | "time";
             /** Label */
-            label: string;
-            /** Words */
-            words: string;
+            label: components["schemas"]["Message"] | string;
+            told: components["schemas"]["Message"];
             /** Cost */
             cost: number;
             /** Left */
@@ -9199,9 +9199,8 @@ export interface components {
             /**
              * Told
              * @description What the difference means, where it is worth a sentence.
-             * @default
              */
-            told: string;
+            told?: components["schemas"]["Message"] | string | null;
         };
         /**
          * RuleView
@@ -10409,7 +10408,7 @@ export interface components {
             /** Words */
             words: components["schemas"]["Message"] | string;
             /** Pays */
-            pays: string;
+            pays: components["schemas"]["Message"] | string;
             best?: components["schemas"]["ModeStrength"] | null;
             weakest?: components["schemas"]["ModeStrength"] | null;
         };
@@ -10871,6 +10870,8 @@ export interface components {
         /**
          * Turn
          * @description A consideration that turned a choice: what it costs here and with the rival [stops-equivalents].
+         *
+         *     there: what is told of the rival; None where the label says it all.
          */
         Turn: {
             /**
@@ -10880,13 +10881,13 @@ export interface components {
              */
             key: string;
             /** Label */
-            label: string;
+            label: components["schemas"]["Message"] | string;
             /** Difference */
             difference: number;
             /** Here */
-            here: string;
+            here: components["schemas"]["Message"] | string;
             /** There */
-            there: string;
+            there?: components["schemas"]["Message"] | string | null;
             /** Source */
             source: string;
         };
@@ -10922,8 +10923,7 @@ export interface components {
              * @enum {string}
              */
             verdict: "as it is" | "white balance" | "filter" | "lamp";
-            /** Words */
-            words: string;
+            told: components["schemas"]["Message"];
             /** Best Filter */
             best_filter: string | null;
             /** Filters */

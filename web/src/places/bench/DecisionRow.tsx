@@ -2,6 +2,7 @@ import { Pin } from "lucide-react";
 import { memo, useEffect, useState } from "react";
 import type { Decision, Option } from "../../domain/documents";
 import { stops } from "../../domain/format";
+import { told as worded } from "../../domain/wording";
 import { choosePin, type Perform } from "../../state/bench/acts";
 import { Button } from "../../ui/Button";
 import { Tip } from "../../ui/Tip";
@@ -52,7 +53,9 @@ export const DecisionRow = memo(function DecisionRow({
           ) : null}
         </span>
         {brief && !open ? null : (
-          <span className="text-note text-soft">{open ? decision.why : decision.short || decision.why}</span>
+          <span className="text-note text-soft">
+            {worded(open ? decision.why : (decision.short ?? decision.why))}
+          </span>
         )}
       </button>
       {open ? (
@@ -82,7 +85,7 @@ function Rivals({ decision }: { decision: Decision }) {
       <p>
         <span className="font-semibold">{rival.text}</span> would cost {rival.cost.toFixed(2)} stops more
         {rival.brings && rival.brings.length > 0 ? `, and bring ${rival.brings.join(", ")}` : ""}.
-        {rival.told ? ` ${rival.told}` : ""}
+        {rival.told ? ` ${worded(rival.told)}` : ""}
       </p>
       {rival.turned_by.length > 0 ? (
         <table className="mt-0.5 w-full text-note">
@@ -96,12 +99,12 @@ function Rivals({ decision }: { decision: Decision }) {
           </thead>
           <tbody>
             {rival.turned_by.map((turn) => (
-              <tr key={turn.label} className="align-baseline">
+              <tr key={`${turn.key} ${worded(turn.label)}`} className="align-baseline">
                 <td className="w-14 pr-2 text-right">{stops(turn.difference, 2)}</td>
                 <td className="pr-2">
-                  <Tip words={`Source: ${turn.source}`}>{turn.label}</Tip>
+                  <Tip words={`Source: ${turn.source}`}>{worded(turn.label)}</Tip>
                 </td>
-                <td className="text-soft">{turn.there === turn.label ? "" : turn.there}</td>
+                <td className="text-soft">{turn.there == null ? "" : worded(turn.there)}</td>
               </tr>
             ))}
           </tbody>
@@ -150,7 +153,7 @@ function Options({
         <div className="mt-1.5 flex flex-wrap items-center gap-1">
           <span className="text-note text-soft">Refused with your pins</span>
           {refused.map((option) => (
-            <Tip key={String(option.value)} own words={option.refused ?? ""}>
+            <Tip key={String(option.value)} own words={option.refused == null ? "" : worded(option.refused)}>
               <Button className="border-dashed text-note text-soft" onClick={() => pin(option.value)}>
                 {option.text}
               </Button>
@@ -159,7 +162,7 @@ function Options({
         </div>
       ) : null}
       {tried ? (
-        <WhatIf setupId={setupId} setting={decision.setting} option={tried} made={decision.why} />
+        <WhatIf setupId={setupId} setting={decision.setting} option={tried} made={worded(decision.why)} />
       ) : (
         <p className="mt-1 text-fine text-soft">Rest on a value to see what it would change.</p>
       )}

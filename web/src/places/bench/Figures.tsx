@@ -1,9 +1,7 @@
 import { memo } from "react";
 import type { Plan } from "../../domain/documents";
+import { told } from "../../domain/wording";
 import { Tip } from "../../ui/Tip";
-
-/** Units that stand in the text itself, since they are told by habit. */
-const WHOLE_UNITS = ["m", "°C"];
 
 /** The numbers of the set, each with its unit; the formula on the figure itself. */
 export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
@@ -14,11 +12,11 @@ export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
         {plan.figures.map((figure) => (
           <div key={figure.key} className="flex items-baseline justify-between gap-2 border-b border-hair/50">
             <dt className="text-note text-soft">
-              <Tip words={figure.how}>{figure.label}</Tip>
+              <Tip words={told(figure.how)}>{figure.label}</Tip>
             </dt>
             <dd className="whitespace-nowrap">
-              <span className="font-semibold">{figure.text}</span>{" "}
-              {WHOLE_UNITS.includes(figure.unit) ? null : (
+              <span className="font-semibold">{told(figure.text)}</span>{" "}
+              {typeof figure.text === "object" ? null : (
                 <span className="text-fine text-soft">{figure.unit}</span>
               )}
             </dd>

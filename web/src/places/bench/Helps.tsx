@@ -1,4 +1,5 @@
 import type { ComeBy, Help } from "../../domain/documents";
+import { told as worded } from "../../domain/wording";
 import { useHelps, useTakeHelp } from "../../state/bench/helps";
 import { Button } from "../../ui/Button";
 import { Menu } from "../../ui/Menu";
@@ -40,7 +41,7 @@ export function Helps({
       <ul>
         {told.map((help) => (
           <li key={help.key} className="flex items-baseline justify-between gap-3 py-0.5">
-            <span>{help.words}</span>
+            <span>{worded(help.told)}</span>
             <Take
               help={help}
               busy={take.isPending}
@@ -61,7 +62,7 @@ function Take({ help, busy, onTake }: { help: Help; busy: boolean; onTake: (come
       <Menu
         className="shrink-0 bg-paper text-note"
         trigger="Into the bag"
-        about={`${help.label}, for the packing list`}
+        about={`${worded(help.label)}, for the packing list`}
         items={COME_BY}
         onChoose={(key) => onTake(key as ComeBy)}
       />

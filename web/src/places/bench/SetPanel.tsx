@@ -84,7 +84,7 @@ export const SetPanel = memo(function SetPanel({
         >
           {plan.prices.map((price) => (
             <li key={price.label}>
-              <span className="font-semibold text-signal">{price.label}</span>: {price.words}
+              <span className="font-semibold text-signal">{price.label}</span>: {told(price.told)}
             </li>
           ))}
         </ul>

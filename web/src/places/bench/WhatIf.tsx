@@ -1,5 +1,6 @@
 import type { Option } from "../../domain/documents";
 import { stops } from "../../domain/format";
+import { told } from "../../domain/wording";
 import { useWhatIf } from "../../state/taste/stances";
 
 /** What a value would change, number by number, before it is pinned. */
@@ -39,8 +40,11 @@ export function WhatIf({
             <li key={one.key} className="flex justify-between gap-2 border-b border-hair/50">
               <span className="text-soft">{one.label}</span>
               <span>
-                {one.here ?? "none"} → <span className="font-semibold">{one.there ?? "none"}</span>{" "}
-                <span className="text-soft">{one.unit}</span>
+                {told(one.here ?? "none")} →{" "}
+                <span className="font-semibold">{told(one.there ?? "none")}</span>{" "}
+                <span className="text-soft">
+                  {typeof (one.there ?? one.here) === "object" ? "" : one.unit}
+                </span>
               </span>
             </li>
           ))}
@@ -53,7 +57,7 @@ export function WhatIf({
       ) : null}
       {prices.map((one) => (
         <p key={one.label} className={one.there > one.here ? "text-signal" : "text-soft"}>
-          {one.label} {stops(one.there - one.here)}: {one.words}
+          {one.label} {stops(one.there - one.here)}: {told(one.told)}
         </p>
       ))}
     </section>

@@ -6,6 +6,7 @@ import type { DayView } from "../../domain/documents";
 import { day as dayText } from "../../domain/format";
 import { KEEPING } from "../../domain/keeping";
 import { Refused } from "../../domain/refused";
+import { told } from "../../domain/wording";
 import { type FilmingState, useDay, useFilming } from "../../state/day/day";
 import { useKeys } from "../../state/keys";
 import { useShoot } from "../../state/queries";
@@ -186,7 +187,7 @@ function SkyLine({ day }: { day: DayView }) {
             `sun up to ${day.highest_deg.toFixed(0)}°`,
             spans("golden", day.golden),
             spans("blue", day.blue),
-            `${day.moon_words}, ${Math.round(100 * day.moon_share)} % lit`,
+            `${told(day.moon)}, ${Math.round(100 * day.moon_share)} % lit`,
           ]
             .filter(Boolean)
             .join("; ")}

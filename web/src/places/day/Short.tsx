@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { DayView, Remedy, ShortView } from "../../domain/documents";
 import { shortSentence } from "../../domain/ready/budget";
+import { told as worded } from "../../domain/wording";
 import { useShortages, useTakeRemedy } from "../../state/ready/budget";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
@@ -58,10 +59,10 @@ function Mended({ one, day, alone }: { one: ShortView; day: DayView; alone: bool
         <ul>
           {one.remedies.map((remedy) => (
             <li
-              key={`${remedy.kind} ${remedy.label}`}
+              key={`${remedy.kind} ${worded(remedy.label)}`}
               className="flex flex-wrap items-baseline gap-x-3 border-b border-hair/40 py-0.5"
             >
-              <span className="font-semibold">{remedy.label}</span>
+              <span className="font-semibold">{worded(remedy.label)}</span>
               <span className="text-soft">{told(remedy, one)}</span>
               {remedy.item || remedy.setting ? (
                 <Button
@@ -87,5 +88,5 @@ function told(remedy: Remedy, { short }: ShortView): string {
   const left =
     remedy.left > 0.005 ? `${remedy.left.toFixed(1)} ${unit} still short` : "nothing short any more";
   const cost = remedy.cost > 0.05 ? `${remedy.cost.toFixed(1)} stops of picture` : "costs no picture";
-  return [remedy.words, left, cost].join("; ");
+  return [worded(remedy.told), left, cost].join("; ");
 }

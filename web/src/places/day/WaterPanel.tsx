@@ -3,6 +3,7 @@ import { depthPlot, holds } from "../../domain/day/depth";
 import type { SceneDay, WaterDay } from "../../domain/documents";
 import { sentence, stops } from "../../domain/format";
 import { metres } from "../../domain/habits";
+import { told } from "../../domain/wording";
 import type { FilmingState } from "../../state/day/day";
 import { useVocabulary } from "../../state/queries";
 import { ChoiceField } from "../../ui/Field";
@@ -35,7 +36,7 @@ export function WaterPanel({ scene, water, film }: { scene: SceneDay; water: Wat
         <p aria-live="polite" className="my-1 text-lead leading-snug font-semibold">
           {sentence(holds(water))}.
         </p>
-        <p className={`leading-tight ${under.verdict === "lamp" ? "text-signal" : ""}`}>{under.words}</p>
+        <p className={`leading-tight ${under.verdict === "lamp" ? "text-signal" : ""}`}>{told(under.told)}</p>
       </div>
       <dl className="grid w-full grid-cols-[auto_1fr] gap-x-3 text-note leading-snug">
         <dt className="text-soft">Lost at {metres(under.depth_m)}</dt>

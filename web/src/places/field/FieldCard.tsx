@@ -85,7 +85,9 @@ function Lines({ camera, shoot }: { camera: PackCamera; shoot: Shoot }) {
           All of it is in the camera
         </Press>
       ) : null}
-      {camera.bring.length > 0 ? <p className="mt-2">From the bag: {camera.bring.join(", ")}.</p> : null}
+      {camera.bring.length > 0 ? (
+        <p className="mt-2">From the bag: {camera.bring.map(told).join(", ")}.</p>
+      ) : null}
       {camera.practice.map(told).map((words) => (
         <p key={words} className="mt-1 text-soft">
           {words}

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from "react";
 import type { PlanRequest } from "../../domain/documents";
 import { KINDS, PURPOSES, SLOWED, usualLight, usualWay, ways } from "../../domain/first/first";
+import { told } from "../../domain/wording";
 import { type Said, useFirstHelps, useFirstPlan, useSaid } from "../../state/first/first";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
@@ -153,7 +154,7 @@ function FirstHelps({ body }: { body: PlanRequest }) {
       <h2 className="text-small text-soft">What would help most</h2>
       <ul>
         {helps.data.map((help) => (
-          <li key={help.key}>{help.words}</li>
+          <li key={help.key}>{told(help.told)}</li>
         ))}
       </ul>
     </section>

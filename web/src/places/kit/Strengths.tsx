@@ -107,7 +107,7 @@ function StrengthCell({ strength, wins }: { strength: Strength | undefined; wins
             : `; weakest ${strength.weakest.mode}, ${strength.weakest.cost.toFixed(1)} stops more, for ${strength.weakest.reason}.`}
         </div>
       ) : null}
-      {strength.pays ? <div className="text-note text-soft">Pays {strength.pays}.</div> : null}
+      {strength.pays ? <div className="text-note text-soft">Pays {told(strength.pays)}.</div> : null}
     </td>
   );
 }

@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from "react";
 import type { OwnLine, ReadyView } from "../../domain/documents";
 import { byGroup } from "../../domain/ready/ready";
-import { toldTogether } from "../../domain/wording";
+import { told, toldTogether } from "../../domain/wording";
 import { newId } from "../../state/ids";
 import { Button } from "../../ui/Button";
 
@@ -98,7 +98,7 @@ export function Packing({ ready, onTick }: { ready: ReadyView; onTick: OnTick })
             key={one.tick}
             done={one.done}
             onTick={(done) => onTick(one.tick, done)}
-            words={one.count > 1 ? `${one.count} × ${one.label}` : one.label}
+            words={`${one.count > 1 ? `${one.count} × ` : ""}${told(one.label)}`}
             beside={[UNLIKE_OWNED[one.come_by], one.scenes.join(", ")].filter(Boolean).join("; ")}
           />
         ))}
@@ -120,7 +120,7 @@ export function Checks({ ready, onTick }: { ready: ReadyView; onTick: OnTick }) 
                 key={one.key}
                 done={one.done}
                 onTick={(done) => onTick(one.key, done)}
-                words={one.words}
+                words={told(one.told)}
                 beside={one.group === "cameras" || one.group === "time" ? "" : one.scenes.join(", ")}
               />
             ))}

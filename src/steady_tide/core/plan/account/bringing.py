@@ -3,8 +3,8 @@
 from math import ceil
 from typing import Final
 
-from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import BagItem, Housing, Support
+from steady_tide.core.message import Told, metres, number, say
 from steady_tide.core.plan.account.plan import Brought, Measures, Price
 from steady_tide.core.plan.physics.exposed import ExposedSet
 from steady_tide.core.plan.problem.given import Given
@@ -43,27 +43,30 @@ NO_HOUSING: Final = "no-housing"
 
 def _no_housing(given: Given) -> Brought:
     assert given.brief.water is not None, "only what goes under water needs one"
-    label = f"Housing for {given.device.name}, rated for {metres(given.brief.water.deepest_m)}"
-    return Brought(key=f"{NO_HOUSING}-{given.device.key}", kind="housing", label=f"{label}: not in the bag")
+    deepest = metres(given.brief.water.deepest_m)
+    told = say("bring-housing-missing", device=given.device.name, deepest=deepest)
+    return Brought(key=f"{NO_HOUSING}-{given.device.key}", kind="housing", label=told)
 
 
 def _thing(item: BagItem) -> Brought:
     return Brought(key=item.key, kind=item.kind, label=item.label)
 
 
-def bring_words(brought: Brought, situation: Situation) -> str:
-    """A thing to bring as it is read, and how it is come by where it is not there yet."""
+def to_bring_told(brought: Brought, situation: Situation) -> Told:
+    """A thing to bring as it is told, and how it is come by where it is not there yet."""
     item = next((one for one in situation.given.problem.bag if one.key == brought.key), None)
-    still = "" if item is None or item.come_by == "owned" else f" ({item.come_by.replace('-', ' ')})"
-    return f"{_named(brought, situation)}{still}"
+    named = _named(brought, situation)
+    if item is None or item.come_by == "owned":
+        return named
+    return say("bring-still", label=named, still=item.come_by.replace("-", " "))
 
 
-def _named(brought: Brought, situation: Situation) -> str:
+def _named(brought: Brought, situation: Situation) -> Told:
     if brought.kind == "cell":
-        return f"{brought.count} × {brought.label}"
+        return say("bring-counted", count=brought.count, label=brought.label)
     housing = situation.given.housing
     if isinstance(housing, Housing) and brought.key == housing.key and housing.serviced:
-        return f"{brought.label}, seals serviced {housing.serviced}"
+        return say("bring-serviced", label=brought.label, date=str(housing.serviced))
     return brought.label
 
 
@@ -75,13 +78,13 @@ def missing(situation: Situation) -> list[Price]:
     on_gimbal = any(level.optical for level in situation.device.stabilisation)
     fitting = any(item.carried == carried for item in given.usable_of(Support))
     if carried in SUPPORTED and has_supports and not fitting and not (carried == "gimbal" and on_gimbal):
-        words = f"filmed on a {carried}, but the bag has none that fits {situation.device.name}"
-        found.append(Price(key="support-missing", label="Support missing", cost=1.0, words=words))
+        told = say("missing-support", way=say(f"way-{carried}"), device=situation.device.name)
+        found.append(Price(key="support-missing", label="Support missing", cost=1.0, told=told))
     water = situation.brief.water
     if water is not None and water.lamp and not given.lamps:
         unfit = next((c for c in given.compatible if c.kind == "lamp" and c.use == "unfit"), None)
-        words = f"the nearest, {unfit.label}: {unfit.words}" if unfit else "there is none in the bag"
-        found.append(Price(key="lamp-missing", label="Lamp missing", cost=1.0, words=words))
+        told = say("missing-lamp-near", lamp=unfit.label, why=unfit.told) if unfit else say("missing-lamp")
+        found.append(Price(key="lamp-missing", label="Lamp missing", cost=1.0, told=told))
     return found
 
 
@@ -90,11 +93,11 @@ def shortfalls(situation: Situation, measured: Measures) -> list[Price]:
     given, found = situation.given, []
     have, need = sum(cell.count for cell in given.cells), cells_needed(situation, measured)
     if given.cells and need > have:
-        words = f"{need} cells needed at {measured.battery_minutes:.0f} min each, {have} in the bag"
-        found.append(Price(key="cells-short", label="Cells short", cost=float(need - have), words=words))
+        told = say("short-cells", need=need, each=number(measured.battery_minutes, "min", 0), have=have)
+        found.append(Price(key="cells-short", label="Cells short", cost=float(need - have), told=told))
     inside = situation.device.storage_gb or 0.0
     room = inside + sum(card.capacity_gb * card.count for card in given.memory_cards)
     if room and measured.recorded_gb > room:
-        words = f"{measured.recorded_gb:.0f} GB recorded, {room:.0f} GB in the bag"
-        found.append(Price(key="cards-short", label="Cards short", cost=1.0, words=words))
+        told = say("short-cards", recorded=number(measured.recorded_gb, "GB", 0), room=number(room, "GB", 0))
+        found.append(Price(key="cards-short", label="Cards short", cost=1.0, told=told))
     return [*found, *missing(situation)]

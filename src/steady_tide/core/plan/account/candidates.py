@@ -9,6 +9,7 @@ import numpy as np
 from steady_tide.core.kit.body import ColourProfile
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.memo import Memo
+from steady_tide.core.message import Message
 from steady_tide.core.plan.physics.figures import Sets
 from steady_tide.core.plan.prices import OF_RECORDINGS, OF_SETS
 from steady_tide.core.plan.prices.book import BOOK, Price
@@ -115,13 +116,13 @@ class Candidates:
             return Fact(key, float(self.costs[key][at]), (value,))
         return Fact(key, float(self.costs[key][at]), self._figures(key)[at])
 
-    def tell(self, fact: Fact, at: int) -> str:
-        """A fact of one of the sets in words."""
+    def tell(self, fact: Fact, at: int) -> Message:
+        """What is told of a fact of one of the sets."""
         if fact.key in FINISH:
-            weighing = self._weighing(fact.key, at)
-            return "; ".join(one.words for one in weighing.objections[fact.figures[0]]) or weighing.praise
+            return self._weighing(fact.key, at).told_of(fact.figures[0])
         told = OF_SETS.get(fact.key) or OF_RECORDINGS[fact.key]
-        return told.words(self.situation, *fact.figures)
+        found: Message = told.told(self.situation, *fact.figures)
+        return found
 
     def differences(self, here: int, there: int, *, most: int, untold: float) -> list[tuple[str, float]]:
         """Considerations in which two sets differ by `untold` stops or more, largest difference first."""

@@ -29,7 +29,7 @@ def _told(caution: Caution, situation: Situation) -> Message:
         return say(f"caution-{caution}")
     given = situation.given
     near = [one for one in given.compatible if one.kind == "housing" and one.reason != "other-device"]
-    told = [say("caution-near", label=one.label, reason=one.words) for one in near]
+    told = [say("caution-near", label=one.label, reason=one.told) for one in near]
     return say("caution-no-housing", near=[*told], **_too_deep(given))
 
 
@@ -69,7 +69,7 @@ def _assumed(assumption: Assumption, situation: Situation) -> Message:
     key, light, lamp = f"assumed-{assumption}", situation.light, situation.lamp
     if assumption == "shake":
         rate = number(situation.shake_deg_per_s, "deg/s")
-        return say(key, rate=rate, way=situation.carried, source=_shake_source(situation))
+        return say(key, rate=rate, way=say(f"way-{situation.carried}"), source=_shake_source(situation))
     if assumption == "light":
         width = number(light.uncertainty_stops, "stops", 1)
         return say(key, light=number(light.ev100, "EV", 1), uncertainty=width, source=light.source)

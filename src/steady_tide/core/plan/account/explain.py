@@ -7,6 +7,7 @@ from math import log2
 from typing import Final, NamedTuple
 
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
+from steady_tide.core.message import Message, Told, apart, say, sentence
 from steady_tide.core.plan.account.candidates import Candidates, Fact
 from steady_tide.core.plan.account.plan import Decision, Option, Price, Rival, Turn
 from steady_tide.core.plan.prices.book import BOOK
@@ -15,7 +16,6 @@ from steady_tide.core.plan.problem.offers import Offer
 from steady_tide.core.plan.problem.stance import AXIS_LABELS, Axis, Stance
 from steady_tide.core.plan.search.feasibility import first_clash
 from steady_tide.core.plan.search.landscape import Landscape, Point
-from steady_tide.core.quantities import stops_words
 
 RIVALS_TOLD: Final = 2
 TURNS_TOLD: Final = 4
@@ -46,9 +46,9 @@ class Against(NamedTuple):
 class Why(NamedTuple):
     """A reason: whole, the disagreement it belongs to, and what of it stands in a line, if not all."""
 
-    words: str
+    told: Message
     axis: Axis | None = None
-    short: str = ""
+    short: Message | None = None
 
 
 class Contest(NamedTuple):
@@ -142,8 +142,8 @@ class Explainer:
             for offer in others[:RIVALS_TOLD]
         ]
         best = weighing.best() == value
-        why = weighing.praise if best else "; ".join(one.words for one in weighing.objections[value]) or weighing.praise
-        return self._decision(setting, value, Why(_sentence(why), weighing.axis), rivals, options)
+        why = weighing.praise if best else weighing.told_of(value)
+        return self._decision(setting, value, Why(sentence(why), weighing.axis), rivals, options)
 
     def _option(self, setting: Setting, value: Value, offer: Offer, cost: float) -> Option:
         if cost == INFINITE:
@@ -151,43 +151,45 @@ class Explainer:
         dearer = 0.0 if offer.value == value else round(cost - self.total, 2)
         return Option(value=offer.value, text=offer.text, cost=dearer)
 
-    def _refusal(self, setting: Setting, offer: Offer) -> str:
+    def _refusal(self, setting: Setting, offer: Offer) -> Message:
         clash = first_clash(self.landscape, setting, offer.value)
         device = self.situation.device.name
         if not clash:
-            return f"{device} does not offer it with what you pinned"
-        return f"{device} does not offer it with {self.given.wishes_text(clash)}"
+            return say("refused-with-pins", device=device)
+        return say("refused-with", device=device, wishes=self.given.wishes_text(clash))
 
     def _why(self, setting: Setting, rivals: list[Rival], turned: list[list[Against]]) -> Why:
         if not rivals:
-            return Why("The only value this device offers here.")
+            return Why(say("why-only-value"))
         if setting in self.landscape.pins:
-            return Why("You pinned it; everything else is solved around it.")
+            return Why(say("why-pinned"))
         against = [one for one in turned[0] if round(one.difference, 2) > 0]
         to_the_point = [one for one in against if setting in one.here.about]
         axis = next((one.here.row.axis for one in to_the_point or against if one.here.row.axis is not None), None)
         rival = rivals[0]
         if to_the_point:
-            first = to_the_point[0]
-            turn = rival.turned_by[turned[0].index(first)]
-            return Why(_told_twice(turn.here, rival, turn.there), axis, _sentence(turn.here))
+            turn = rival.turned_by[turned[0].index(to_the_point[0])]
+            return Why(_told_twice(turn.here, rival, turn.there), axis, sentence(turn.here))
+        return Why(self._by_a_hair(setting, rival), axis)
+
+    def _by_a_hair(self, setting: Setting, rival: Rival) -> Message:
+        """Why a value stands before one that no single reason speaks against."""
         if rival.brings:
-            return Why(f"{rival.text} would bring {', '.join(rival.brings)} with it.", axis)
+            return say("why-rival-brings", rival=rival.text, brings=[*rival.brings])
         if rival.cost > EQUAL:
-            return Why(f"A little better than {rival.text} in all.", axis)
+            return say("why-a-little-better", rival=rival.text)
         order = [offer.value for offer in self.given.offers(setting)]
         comes_first = order.index(self.values[setting]) < order.index(rival.value)
-        taken = "; the first in the camera's order is taken" if comes_first else " in all"
-        return Why(f"As good as {rival.text}{taken}.", axis)
+        return say("why-first-of-equals", rival=rival.text) if comes_first else say("why-as-good", rival=rival.text)
 
-    def _told(self, setting: Setting, value: Value, other: Value) -> str:
+    def _told(self, setting: Setting, value: Value, other: Value) -> Message | None:
         """What a neighbouring frame rate means for the light."""
         if setting is not Setting.FRAME_RATE or self.situation.brief.at_intervals:
-            return ""
+            return None
         darker = log2(float(Fraction(str(other))) / float(Fraction(str(value))))
         if abs(darker) < LEAST_TOLD_STOPS:
-            return ""
-        return f"At the same angle it is {stops_words(darker)} {'darker' if darker > 0 else 'brighter'}."
+            return None
+        return say(f"rival-{'darker' if darker > 0 else 'brighter'}", by=apart(darker))
 
     def _brings(self, setting: Setting, point: Point) -> list[str]:
         """What else changes in the rival's set, in words, the most telling first."""
@@ -215,8 +217,8 @@ class Explainer:
             default=entry.default if entry else None,
             default_text=self.given.text_of(setting, entry.default) if entry else "",
             pinned=setting in self.landscape.pins,
-            why=why.words,
-            short=why.short or why.words,
+            why=why.told,
+            short=why.short,
             axis=AXIS_LABELS[why.axis] if why.axis else None,
             axis_position=position_text(self.situation.stance, why.axis) if why.axis else None,
             rivals=rivals,
@@ -234,34 +236,30 @@ class Explainer:
         ]
         dear.sort(key=lambda pair: -pair[1])
         return [
-            Price(key=key, label=BOOK[key].label, cost=round(cost, 2), words=looked.tell(looked.fact(key, 0), 0))
+            Price(key=key, label=BOOK[key].label, cost=round(cost, 2), told=looked.tell(looked.fact(key, 0), 0))
             for key, cost in dear
         ]
 
 
-def _objected(objection: Objection, praise: str) -> Turn:
+def _objected(objection: Objection, praise: Message) -> Turn:
     return Turn(
         key=objection.key,
-        label=objection.words,
+        label=objection.told,
         difference=round(objection.cost, 2),
         here=praise,
-        there=objection.words,
         source=BOOK[objection.key].source,
     )
 
 
-def _told_twice(here: str, rival: Rival, there: str) -> str:
-    """What speaks for a value, and what a rival has instead, with what else changes; once where both read the same."""
-    if there == here:
-        return _sentence(here)
-    along = f" (and {', '.join(rival.brings[:BROUGHT_IN_WHY])})" if rival.brings else ""
-    return f"{_sentence(here)} With {rival.text}{along}: {there}."
+def _told_twice(here: Told, rival: Rival, there: Told | None) -> Message:
+    """What speaks for a value, and what a rival has instead, with what else changes; once where both are the same."""
+    if there is None or there == here:
+        return sentence(here)
+    if not rival.brings:
+        return say("why-rival", here=here, rival=rival.text, there=there)
+    return say("why-rival-along", here=here, rival=rival.text, along=[*rival.brings[:BROUGHT_IN_WHY]], there=there)
 
 
 def position_text(stance: Stance, axis: Axis) -> str:
     """The stance's position on an axis as words."""
     return str(getattr(stance, axis.value)).replace("-", " ")
-
-
-def _sentence(words: str) -> str:
-    return words[:1].upper() + words[1:].rstrip(".") + "."

@@ -6,8 +6,8 @@ from typing import Final
 import numpy as np
 
 from steady_tide.core.exposure.reach import LedgerLine, Mark, Reach, Tolerance, ledger, reach
-from steady_tide.core.habits import metres
 from steady_tide.core.kit.settings import Setting, Value, settings_that
+from steady_tide.core.message import number, say
 from steady_tide.core.plan.account.answer import fitted, range_words
 from steady_tide.core.plan.account.plan import (
     InLight,
@@ -134,11 +134,13 @@ def hopeless(chosen: ExposedSet) -> list[Price]:
     if short < HOPELESS_STOPS and snr >= HOPELESS_SNR:
         return []
     highest = chosen.situation.device.iso.values[-1]
-    spare = "" if chosen.settings.iso_ceiling >= highest else f"; your ISO limit keeps {highest} back"
-    told = f"{short:.1f} stops too dark" if short >= HOPELESS_STOPS else f"signal to noise {snr:.0f}"
-    words = f"{told} with all that these wishes leave{spare}. Bring light, hold still for longer, or come earlier"
+    limit = highest if chosen.settings.iso_ceiling < highest else 0
+    if short >= HOPELESS_STOPS:
+        told = say("hopeless-dark", short=number(short, "stops", 1), limit=limit)
+    else:
+        told = say("hopeless-noise", snr=round(snr), limit=limit)
     cost = round(max(short, HOPELESS_STOPS), 2)
-    return [Price(key="hopeless", label="Hopeless as it stands", cost=cost, words=words)]
+    return [Price(key="hopeless", label="Hopeless as it stands", cost=cost, told=told)]
 
 
 def headline(values: Mapping[Setting, Value], texts: Mapping[Setting, str], chosen: ExposedSet) -> str:
@@ -152,5 +154,5 @@ def headline(values: Mapping[Setting, Value], texts: Mapping[Setting, str], chos
     told = [read[setting] for setting in HEADLINE if setting in read]
     water = chosen.situation.brief.water
     if water is not None and chosen.situation.given.lacks_housing:
-        told.insert(0, f"no housing for {metres(water.deepest_m)}")
+        told.insert(0, "no housing for its depth")
     return " · ".join(told)

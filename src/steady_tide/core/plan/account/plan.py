@@ -10,20 +10,23 @@ from steady_tide.core.document import Part, Upgrade
 from steady_tide.core.exposure.reach import EndKind, ExposureSet
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LightLevel
-from steady_tide.core.message import Message, verbatim
+from steady_tide.core.message import Message, Told, verbatim
 
 RULES_VERSION = "8"
 """Raised whenever the same inputs may give another plan."""
 
 
 class Turn(Part):
-    """A consideration that turned a choice: what it costs here and with the rival [stops-equivalents]."""
+    """A consideration that turned a choice: what it costs here and with the rival [stops-equivalents].
+
+    there: what is told of the rival; None where the label says it all.
+    """
 
     key: str = Field(default="", description="Its row in the book of prices.")
-    label: str
+    label: Told
     difference: float
-    here: str
-    there: str
+    here: Told
+    there: Told | None = None
     source: str
 
 
@@ -35,7 +38,7 @@ class Rival(Part):
     cost: float
     turned_by: list[Turn]
     brings: list[str] = []
-    told: str = Field(default="", description="What the difference means, where it is worth a sentence.")
+    told: Told | None = Field(default=None, description="What the difference means, where it is worth a sentence.")
 
 
 class Option(Part):
@@ -44,7 +47,7 @@ class Option(Part):
     value: Value
     text: str
     cost: float | None
-    refused: str | None = None
+    refused: Told | None = None
 
 
 class Decision(Part):
@@ -59,8 +62,8 @@ class Decision(Part):
     default: Value | None
     default_text: str
     pinned: bool
-    why: str
-    short: str = Field(default="", description="What of the reason stands in a line.")
+    why: Told
+    short: Told | None = Field(default=None, description="What of the reason stands in a line, where not all does.")
     axis: str | None = None
     axis_position: str | None = None
     rivals: list[Rival]
@@ -190,14 +193,14 @@ class Measures(Part):
 
 
 class Figure(Part):
-    """A number of the set with its unit and how it was found, as it is read."""
+    """A number of the set with its unit and how it was found. text: as it is read before its unit, or all of it."""
 
     key: str
     label: str
     value: float
     unit: str
-    text: str
-    how: str
+    text: Told
+    how: Told
 
 
 class AnswerValue(Part):
@@ -223,7 +226,7 @@ class Price(Part):
     key: str = Field(default="", description="Its row in the book of prices, or what the bag is short of.")
     label: str
     cost: float
-    words: str
+    told: Told
 
 
 Caution = Literal[
@@ -269,6 +272,11 @@ class AssumptionTold(Part):
     told: Message
 
 
+def _priced(data: dict[str, Any]) -> dict[str, Any]:
+    """A price of the first version, told in words."""
+    return {**{name: value for name, value in data.items() if name != "words"}, "told": data["words"]}
+
+
 def _second_version(data: dict[str, Any]) -> dict[str, Any]:
     """A plan of the first version, in which words and kinds stood in lists side by side."""
     made = {**data, "version": 2}
@@ -283,6 +291,7 @@ def _second_version(data: dict[str, Any]) -> dict[str, Any]:
     kept = ("ev100", "lux", "end")
     marks = {name: {key: reach[name][key] for key in kept if key in reach[name]} for name in ("low", "high")}
     made["reach"] = {**reach, **marks}
+    made["prices"] = [_priced(one) for one in data.get("prices", [])]
     if (answer := data.get("answer")) is not None:
         made["answer"] = {**answer, **{name: verbatim(answer[name]).plain() for name in ("words", "line")}}
     return made
@@ -293,7 +302,7 @@ class Brought(Part):
 
     key: str
     kind: str
-    label: str
+    label: Told
     count: int = 1
 
 
@@ -372,7 +381,7 @@ class Plan(Part):
     in_light: list[InLight]
     figures: list[Figure]
     prices: list[Price]
-    bring: list[str]
+    bring: list[Told]
     cautions: list[CautionTold]
     assumptions: list[AssumptionTold]
     measures: Measures | None = Field(default=None, description="The figures as plain numbers.")

@@ -3,8 +3,8 @@
 from collections.abc import Callable
 from typing import Final
 
-from steady_tide.core.habits import celsius, metres
 from steady_tide.core.image.focus import UNSHARP_PX
+from steady_tide.core.message import Told, degrees_c, metres, number, say, shutter
 from steady_tide.core.plan.account.plan import Figure, Measures
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import shutter_text
@@ -28,7 +28,7 @@ def figures(measured: Measures, situation: Situation) -> list[Figure]:
     return [row for row in rows if row.key not in left_out]
 
 
-def _figure(key: str, label: str, value: float, unit: str, text: str, how: str) -> Figure:
+def _figure(key: str, label: str, value: float, unit: str, text: Told, how: Told) -> Figure:
     return Figure(key=key, label=label, value=value, unit=unit, text=text, how=how)
 
 
@@ -94,18 +94,14 @@ def _told_limits(m: Measures, situation: Situation) -> list[Figure]:
     """The useful shutter, and what is left of the lamps' ripple."""
     found = []
     if m.useful_shutter_s is not None:
-        how = (
-            f"longest shutter that keeps shake smear within {m.smear_limit_px:.0f} px; "
-            "electronic stabilisation cannot remove it"
-        )
+        how = say("how-useful-shutter", limit=number(m.smear_limit_px, "px", 0))
         text = shutter_text(m.useful_shutter_s)
         found.append(_figure("useful-shutter", "Steady up to", m.useful_shutter_s, "s", text, how))
     if m.ripple_share is not None:
         kept, clean = 100.0 * m.ripple_share, m.clean_shutter_s
-        advice = (
-            f"nearest clean shutter {shutter_text(clean)} s" if clean else "no offered shutter is clean at this rate"
-        )
-        how = f"|sinc(2f·t)| at {situation.brief.mains_hz} Hz, beating at {m.beat_hz or 0.0:.0f} Hz; {advice}"
+        advice = say("how-clean", shutter=shutter(clean)) if clean else say("how-clean-none")
+        mains, beats = number(situation.brief.mains_hz, "Hz", 0), number(m.beat_hz or 0.0, "Hz", 0)
+        how = say("how-flicker", mains=mains, beats=beats, advice=advice)
         found.append(_figure("flicker", "Lamp ripple left", kept, "%", f"{kept:.0f}", how))
     return found
 
@@ -114,9 +110,10 @@ def _told_sharp(m: Measures) -> list[Figure]:
     """Depth of field, in one line."""
     if m.sharp_near_m is None or m.hyperfocal_m is None:
         return []
-    far = metres(m.sharp_far_m) if m.sharp_far_m is not None else "infinity"
-    how = f"thin lens, a point up to {UNSHARP_PX:g} px; focused at {metres(m.hyperfocal_m)}, all from half of that on"
-    return [_figure("sharp", "Sharp from", m.sharp_near_m, "m", f"{metres(m.sharp_near_m)} to {far}", how)]
+    far = metres(m.sharp_far_m) if m.sharp_far_m is not None else say("infinity")
+    how = say("how-sharp", spot=number(UNSHARP_PX, "px"), hyperfocal=metres(m.hyperfocal_m))
+    text = say("from-to", near=metres(m.sharp_near_m), far=far)
+    return [_figure("sharp", "Sharp from", m.sharp_near_m, "m", text, how)]
 
 
 CRAFT: Final[tuple[tuple[str, str, Callable[[Measures], float | None], str, str, str], ...]] = (
@@ -136,7 +133,11 @@ CRAFT: Final[tuple[tuple[str, str, Callable[[Measures], float | None], str, str,
 def _told_craft(m: Measures) -> list[Figure]:
     """How long a pan takes, what leans, what glass, air and wind do."""
     return [
-        _figure(key, label, value, unit, celsius(value) if unit == "°C" else f"{value:{form}}", how)
+        _figure(key, label, value, unit, _text(value, unit, form), how)
         for key, label, value_of, unit, form, how in CRAFT
         if (value := value_of(m)) is not None
     ]
+
+
+def _text(value: float, unit: str, form: str) -> Told:
+    return say("amount", amount=degrees_c(value)) if unit == "°C" else f"{value:{form}}"

@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.message import Message
 from steady_tide.core.plan.prices.book import BOOK, Price, Prices
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import Floats
@@ -37,7 +38,7 @@ class Consideration(Generic[Over, Whole]):
 
     key: its row in the book of prices. scope: what it varies over; a frame by itself, an exposure by itself,
     a frame with what it sees of an exposure, or a recording. cost: in the row's unit, in the shape of what it looks at.
-    figures: the facts behind it. words: the one place that puts them into words, from figures of a single set.
+    figures: the facts behind it. told: what is told of them, from the situation and the figures of a single set.
     about: settings it is a reason for. paced: whether an exposure costs otherwise at another frame rate; with a fixed
     shutter it then costs by shutter and rate alone.
     """
@@ -46,7 +47,7 @@ class Consideration(Generic[Over, Whole]):
     scope: Scope
     cost: Callable[[Over, Prices], Floats]
     figures: Callable[[Whole], Figures]
-    words: Callable[..., str]
+    told: Callable[..., Message]
     about: tuple[Setting, ...]
     paced: bool = False
 

@@ -6,12 +6,13 @@ import numpy as np
 
 from steady_tide.core.exposure.flicker import CLEAN_RESIDUAL, beat_hz, beats_hz, residual_ripple
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.message import Message, apart, clauses, number, say, share, shutter, stops, verbatim
 from steady_tide.core.plan.physics.figures import MOVES, ExposureFigures, JointFigures, Sets
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import DIM_EV100, Consideration, Figures, constant, over
 from steady_tide.core.plan.prices.motion import wanted_slow_factor
 from steady_tide.core.plan.problem.situation import Situation
-from steady_tide.core.quantities import Floats, counted, shutter_angle_deg, shutter_text, signed, stops_words
+from steady_tide.core.quantities import Floats, shutter_angle_deg
 from steady_tide.core.thresholds import threshold, thresholds
 
 FROZEN_SHUTTER_S: Final = threshold("look.frozen")
@@ -86,15 +87,15 @@ def _off_aim_figures(sets: Sets) -> Figures:
     return figures.dark.error, figures.aim.error, figures.bright.error
 
 
-def _off_aim_words(_: Situation, dark: float, aim: float, bright: float) -> str:
-    return f"{signed(dark)}, {signed(aim)}, {signed(bright)} stops off in the darkest, expected and brightest light"
+def _off_aim_told(_: Situation, dark: float, aim: float, bright: float) -> Message:
+    return say("price-off-aim", dark=stops(dark), aim=stops(aim), bright=stops(bright))
 
 
 def _look(figures: ExposureFigures, prices: Prices) -> Floats:
     log2_target, log2_played = np.log2(target_of(figures)), np.log2(played_of(figures))
     situation, taste = figures.situation, figures.situation.stance.filtering
     total: Floats = constant(0.0)
-    for chosen, share in (
+    for chosen, part in (
         (figures.aim, prices("motion-look.expected")),
         (figures.bright, prices("motion-look.bright")),
     ):
@@ -108,7 +109,7 @@ def _look(figures: ExposureFigures, prices: Prices) -> Floats:
                 prices("motion-look.longer") * over(away, LOOK_UNSEEN_STOPS)
                 + prices(f"motion-look.shorter.{taste}") * short
             )
-        total = total + share * (priced + prices("motion-look.near") * np.minimum(np.abs(away), 1.0))
+        total = total + part * (priced + prices("motion-look.near") * np.minimum(np.abs(away), 1.0))
     return np.asarray(total)
 
 
@@ -117,11 +118,11 @@ def _look_figures(sets: Sets) -> Figures:
     return figures.aim.shutter_s, figures.rate_hz, target_of(figures), played_of(figures)
 
 
-def _look_words(situation: Situation, shutter: float, rate: float, target: float, played: float) -> str:
-    angle = float(shutter_angle_deg(shutter_s=shutter, rate=rate))
-    told = f"{shutter_text(shutter)} s is {angle:.0f}°, wanted {shutter_text(target)} s"
+def _look_told(situation: Situation, shutter_s: float, rate: float, target: float, played: float) -> Message:
+    angle = number(float(shutter_angle_deg(shutter_s=shutter_s, rate=rate)), "deg", 0)
+    told = say("price-motion-look", shutter=shutter(shutter_s), angle=angle, wanted=shutter(target))
     if played > 1.05 * target and not situation.brief.frozen:
-        told += f"; played unslowed it is {180.0 * shutter / played:.0f}°"
+        return clauses([told, say("price-motion-look-played", angle=number(180.0 * shutter_s / played, "deg", 0))])
     return told
 
 
@@ -131,11 +132,11 @@ def _iso_taste(figures: ExposureFigures, prices: Prices) -> Floats:
     return np.asarray(used + prices("iso-over-taste.offered") * over(figures.log2_ceiling, limit))
 
 
-def _iso_taste_words(situation: Situation, ceiling: float) -> str:
+def _iso_taste_told(situation: Situation, ceiling: float) -> Message:
     limit = situation.iso_limit
     if ceiling <= limit:
-        return f"up to ISO {ceiling:.0f}, your limit is {limit}"
-    return f"up to ISO {ceiling:.0f}, {stops_words(float(np.log2(ceiling / limit)))} over your limit of {limit}"
+        return say("price-iso-within", ceiling=round(ceiling), limit=limit)
+    return say("price-iso-over", ceiling=round(ceiling), over=apart(float(np.log2(ceiling / limit))), limit=limit)
 
 
 def _iso_room(figures: ExposureFigures, _: Prices) -> Floats:
@@ -160,9 +161,9 @@ def _iso_base(figures: ExposureFigures, _: Prices) -> Floats:
     return np.asarray(np.log2(figures.floor / float(figures.situation.device.iso.values[0])))
 
 
-def _iso_base_words(_: Situation, floor: float, lowest: float) -> str:
-    above = np.log2(floor / lowest)
-    return f"{counted(above, 'stop', '.0f')} above the lowest gives bright light away" if above else "the lowest it has"
+def _iso_base_told(_: Situation, floor: float, lowest: float) -> Message:
+    above = float(np.log2(floor / lowest))
+    return say("price-iso-floor", count=round(above)) if above else say("price-iso-floor-none")
 
 
 def _glass(figures: ExposureFigures, prices: Prices) -> Floats:
@@ -173,9 +174,9 @@ def _glass(figures: ExposureFigures, prices: Prices) -> Floats:
     return np.asarray(taste * (filters + prices("glass.stack") * over(figures.nd_count, 1.0)))
 
 
-def _glass_words(situation: Situation, number: float) -> str:
-    glass = situation.given.glasses[int(number)]
-    return glass.label if glass.count else "bare lens"
+def _glass_told(situation: Situation, row: float) -> Message:
+    glass = situation.given.glasses[int(row)]
+    return verbatim(glass.label) if glass.count else say("bare-lens")
 
 
 def _trouble_figures(sets: Sets) -> Figures:
@@ -183,13 +184,14 @@ def _trouble_figures(sets: Sets) -> Figures:
     return sets.exposures.glass, sets.frames.view_deg, sets.meeting.nd_trouble > flawed
 
 
-def _trouble_words(situation: Situation, number: float, view_deg: float, shows: float) -> str:
-    glass = situation.given.glasses[int(number)]
-    told = [glass.flaw] if glass.flaw else []
+def _trouble_told(situation: Situation, row: float, view_deg: float, shows: float) -> Message:
+    glass = situation.given.glasses[int(row)]
+    trouble = [verbatim(glass.flaw.rstrip("."))] if glass.flaw else []
     if glass.count > 1 and shows:
-        told.append(f"a stack may show in the corners at {view_deg:.0f}°")
-    told = [words.rstrip(".") for words in told]
-    return f"{glass.label}: {'; '.join(told)}" if told else f"{glass.label if glass.count else 'bare lens'}: clean"
+        trouble.append(say("price-glass-corners", across=number(view_deg, "deg", 0)))
+    if not trouble:
+        return say("price-glass-clean", glass=_glass_told(situation, row))
+    return say("price-glass-trouble", glass=glass.label, trouble=clauses(trouble))
 
 
 def _nd_buys_noise(figures: ExposureFigures, prices: Prices) -> Floats:
@@ -212,8 +214,8 @@ def _control(figures: ExposureFigures, prices: Prices) -> Floats:
     return np.asarray(costs[control_kind(figures)])
 
 
-def _control_words(_: Situation, kind: float) -> str:
-    return ("everything fixed", "ISO floats", "the shutter floats", "shutter and ISO float")[int(kind)]
+def _control_told(_: Situation, kind: float) -> Message:
+    return say(f"control-{CONTROL_KINDS[int(kind)]}")
 
 
 def _unusual(figures: ExposureFigures, _: Prices) -> Floats:
@@ -226,14 +228,13 @@ def _unusual(figures: ExposureFigures, _: Prices) -> Floats:
     return np.where(figures.automatic | wanted, 0.0, rank)
 
 
-def _unusual_words(_: Situation, shutter: float, unusual: float, automatic: float) -> str:
+def _unusual_told(_: Situation, shutter_s: float, unusual: float, automatic: float) -> Message:
     if automatic:
-        return "left to the camera"
-    told = "the angle wanted"
+        return say("shutter-left")
+    kind = "wanted"
     if unusual:
-        told = "no number people dial" if unusual > USUAL_RANK else "not the angle wanted"
-        told = "not the angle wanted, but clean on the mains" if unusual == CLEAN_RANK else told
-    return f"{shutter_text(shutter)} s is {told}"
+        kind = "undialled" if unusual > USUAL_RANK else "clean" if unusual == CLEAN_RANK else "off"
+    return say(f"shutter-{kind}", shutter=shutter(shutter_s))
 
 
 def _pointless(figures: ExposureFigures, _: Prices) -> Floats:
@@ -243,12 +244,11 @@ def _pointless(figures: ExposureFigures, _: Prices) -> Floats:
     return np.where(figures.automatic, 0.0, np.minimum(over(away, POINTLESS_STOPS), MOST_SHORTER_STOPS))
 
 
-def _pointless_words(_: Situation, shutter: float, target: float, automatic: float) -> str:
+def _pointless_told(_: Situation, shutter_s: float, target: float, automatic: float) -> Message:
     if automatic:
-        return "the shutter is left to the camera"
-    return (
-        f"fixed at {shutter_text(shutter)} s, {abs(np.log2(shutter / target)):.1f} stops from {shutter_text(target)} s"
-    )
+        return say("shutter-left")
+    away = number(abs(float(np.log2(shutter_s / target))), "stops", 1)
+    return say("price-shutter-pointless", shutter=shutter(shutter_s), away=away, wanted=shutter(target))
 
 
 def _runs_away(figures: ExposureFigures, _: Prices) -> Floats:
@@ -260,8 +260,8 @@ def _runs_away(figures: ExposureFigures, _: Prices) -> Floats:
     return np.where(figures.automatic, np.minimum(over(short, POINTLESS_STOPS), MOST_SHORTER_STOPS), 0.0)
 
 
-def _runs_away_words(_: Situation, shutter: float) -> str:
-    return f"{shutter_text(shutter)} s in the brightest light"
+def _runs_away_told(_: Situation, shutter_s: float) -> Message:
+    return say("price-runaway", shutter=shutter(shutter_s))
 
 
 def _swing(figures: ExposureFigures, _: Prices) -> Floats:
@@ -287,91 +287,93 @@ def _flicker(figures: ExposureFigures, prices: Prices) -> Floats:
     return np.asarray(kept * np.where(beats < STANDS_BELOW_HZ, prices("flicker.standing"), 1.0))
 
 
-def _flicker_words(situation: Situation, kept: float, rate: float) -> str:
-    mains = situation.brief.mains_hz
-    beats = beat_hz(rate=rate, mains_hz=mains)
-    stays = f"{kept:.0%} of the lamps' ripple stays at {mains} Hz"
-    return f"{stays}, standing still" if beats < STANDS_BELOW_HZ else f"{stays}, beating at {beats:.0f} Hz"
+def _flicker_told(situation: Situation, kept: float, rate: float) -> Message:
+    mains_hz = situation.brief.mains_hz
+    beats = beat_hz(rate=rate, mains_hz=mains_hz)
+    stays, mains = share(kept), number(mains_hz, "Hz", 0)
+    if beats < STANDS_BELOW_HZ:
+        return say("price-flicker-standing", kept=stays, mains=mains)
+    return say("price-flicker", kept=stays, mains=mains, beats=number(beats, "Hz", 0))
 
 
 TABLE: Final[tuple[Consideration[ExposureFigures, Sets] | Consideration[JointFigures, Sets], ...]] = (
     Consideration(
-        "off-aim", "exposure", _off_aim, _off_aim_figures, _off_aim_words,
+        "off-aim", "exposure", _off_aim, _off_aim_figures, _off_aim_told,
         (Setting.SHUTTER, Setting.ND_FILTER, Setting.ISO_FLOOR, Setting.ISO_CEILING),
     ),
     Consideration(
-        "motion-look", "exposure", _look, _look_figures, _look_words,
+        "motion-look", "exposure", _look, _look_figures, _look_told,
         (Setting.SHUTTER, Setting.ND_FILTER, Setting.FRAME_RATE), paced=True,
     ),
     Consideration(
         "iso-over-taste", "exposure", _iso_taste,
         lambda sets: (sets.exposures.ceiling,),
-        _iso_taste_words,
+        _iso_taste_told,
         (Setting.ISO_CEILING,),
     ),
     Consideration(
         "iso-unused", "exposure", _iso_room,
         lambda sets: (sets.exposures.dark.iso, sets.exposures.ceiling),
-        lambda _, needed, ceiling: f"darkest light needs ISO {needed:.0f}, ceiling {ceiling:.0f}",
+        lambda _, needed, ceiling: say("price-iso-unused", needed=round(needed), ceiling=round(ceiling)),
         (Setting.ISO_CEILING,),
     ),
     Consideration(
         "iso-guard", "exposure", _iso_guard,
         lambda sets: (sets.exposures.ceiling,),
-        lambda situation, ceiling: f"ceiling {ceiling:.0f}, room up to your limit of {situation.iso_limit} is free",
+        lambda situation, ceiling: say("price-iso-guard", ceiling=round(ceiling), limit=situation.iso_limit),
         (Setting.ISO_CEILING,),
     ),
     Consideration(
         "iso-floor", "exposure", _iso_base,
         lambda sets: (sets.exposures.floor, sets.situation.device.iso.values[0]),
-        _iso_base_words,
+        _iso_base_told,
         (Setting.ISO_FLOOR,),
     ),
     Consideration(
-        "glass", "exposure", _glass, lambda sets: (sets.exposures.glass,), _glass_words, (Setting.ND_FILTER,)
+        "glass", "exposure", _glass, lambda sets: (sets.exposures.glass,), _glass_told, (Setting.ND_FILTER,)
     ),
     Consideration(
-        "glass-trouble", "meeting", lambda meeting, _: meeting.nd_trouble, _trouble_figures, _trouble_words,
+        "glass-trouble", "meeting", lambda meeting, _: meeting.nd_trouble, _trouble_figures, _trouble_told,
         (Setting.ND_FILTER, Setting.VIEW),
     ),
     Consideration(
         "nd-buys-noise", "exposure", _nd_buys_noise,
         lambda sets: (sets.exposures.nd_stops, sets.exposures.aim.iso),
-        lambda _, taken, iso: f"ND takes {counted(taken, 'stop')} while ISO stands at {iso:.0f}",
+        lambda _, taken, iso: say("price-nd-buys-noise", count=round(taken, 1), iso=round(iso)),
         (Setting.ND_FILTER, Setting.ISO_CEILING),
     ),
     Consideration(
-        "control", "exposure", _control, lambda sets: (control_kind(sets.exposures),), _control_words,
+        "control", "exposure", _control, lambda sets: (control_kind(sets.exposures),), _control_told,
         (Setting.SHUTTER, Setting.ISO_CEILING, Setting.ISO_FLOOR),
     ),
     Consideration(
         "shutter-unusual", "exposure", _unusual,
         lambda sets: (sets.exposures.longest_s, _unusual(sets.exposures, Prices({})), sets.exposures.automatic),
-        _unusual_words,
+        _unusual_told,
         (Setting.SHUTTER,), paced=True,
     ),
     Consideration(
         "shutter-pointless", "exposure", _pointless,
         lambda sets: (sets.exposures.aim.shutter_s, target_of(sets.exposures), sets.exposures.automatic),
-        _pointless_words,
+        _pointless_told,
         (Setting.SHUTTER,), paced=True,
     ),
     Consideration(
         "runaway", "exposure", _runs_away,
         lambda sets: (sets.exposures.bright.shutter_s,),
-        _runs_away_words,
+        _runs_away_told,
         (Setting.SHUTTER, Setting.ND_FILTER),
     ),
     Consideration(
         "swing", "exposure", _swing,
         lambda sets: (_swing(sets.exposures, Prices({})),),
-        lambda _, moved: f"{moved:.1f} stops of shutter and ISO move in the take",
+        lambda _, moved: say("price-swing", moved=number(moved, "stops", 1)),
         (Setting.SHUTTER, Setting.ISO_CEILING),
     ),
     Consideration(
         "flicker", "exposure", _flicker,
         lambda sets: (ripple_kept(sets.exposures), sets.exposures.rate_hz),
-        _flicker_words,
+        _flicker_told,
         (Setting.SHUTTER, Setting.FRAME_RATE), paced=True,
     ),
 )  # fmt: skip

@@ -1,13 +1,13 @@
 """Colour and finish: profile, exposure bias, colour filter, white balance; and what is fitted by hand."""
 
 from math import isclose
-from typing import Final
+from typing import Any, Final
 
-from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import Lamp, Support
 from steady_tide.core.kit.body import ColourProfile
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.underwater import OUTWEIGHS_STOPS, UnderWater, under_water
+from steady_tide.core.message import Message, clauses, metres, number, say, stops
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import DIM_EV100
 from steady_tide.core.plan.prices.weighing import Objection, Objections, Weighing, against
@@ -15,11 +15,10 @@ from steady_tide.core.plan.problem.brief import Water
 from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.core.plan.problem.offers import AUTOMATIC, LOCKED_AUTOMATIC, white_balance_values
 from steady_tide.core.plan.problem.situation import DAYLIGHT_KELVIN, Situation
-from steady_tide.core.plan.problem.stance import FINISH_WORDS, Axis
-from steady_tide.core.quantities import counted, mired_shift
+from steady_tide.core.plan.problem.stance import Axis
+from steady_tide.core.quantities import mired_shift
 from steady_tide.core.thresholds import threshold
 
-OFF_GREY: Final = "exposes {0:+.1f} stops off the wanted grey (its meter is assumed {1} bright)"
 RED_GONE_M: Final = threshold("water.red-gone")
 """Depth below which no red is left to balance, by practice; where no filter's spectrum is known."""
 SUN_DEG: Final = threshold("water.sun")
@@ -47,40 +46,38 @@ def weigh_bias(situation: Situation, prices: Prices, profile: ColourProfile) -> 
         clipped = clipped_stops(situation, profile, bias)
         net = bias + habit - situation.intended_stops
         cost = weight * (prices("bias.off-grey") * abs(net) + prices("bias.dialled") * abs(bias))
-        lost = against(prices, clip_price, "clips {0:.1f} stops of highlights", clipped, amount=weight * clipped)
-        objections[bias] = (Objection("bias.off-grey", cost, OFF_GREY, (net, counted(habit, "stop"))), *lost)
-    return Weighing(objections, "keeps the highlights at the least loss of brightness")
+        lost = number(clipped, "stops", 1)
+        clips = against(prices, clip_price, "against-clipped", amount=weight * clipped, lost=lost)
+        off = Objection("bias.off-grey", cost, facts={"off": stops(net), "count": habit})
+        objections[bias] = (off, *clips)
+    return Weighing(objections, say("for-highlights-kept"))
 
 
 def weigh_idle_bias(situation: Situation) -> Weighing:
     """Exposure bias where no meter decides anything: it is left alone."""
-    moved: Objections = (Objection("bias.dialled", 0.01, "moves nothing while shutter and ISO are fixed"),)
+    moved: Objections = (Objection("bias.dialled", 0.01, "against-bias-idle"),)
     biases = situation.device.exposure_biases
     rest = min(biases, key=abs)
-    return Weighing(
-        {bias: () if bias == rest else moved for bias in biases}, "moves nothing: shutter and ISO are fixed"
-    )
+    return Weighing({bias: () if bias == rest else moved for bias in biases}, say("for-bias-idle"))
 
 
 def weigh_profile(situation: Situation, prices: Prices) -> Weighing:
     """Colour profile: by how much work follows, by contrast, and by the dark."""
     finish, weight, clip_price = situation.stance.finish, prices("profile"), _clip_price(situation)
-    dim = situation.aim_ev100 < DIM_EV100
+    dim, film = situation.aim_ev100 < DIM_EV100, say(f"finish-{finish}")
     objections: dict[Value, Objections] = {}
     for profile in situation.device.profiles:
         lifted = weight * profile.shadow_lift if dim else 0.0
         clipped = clipped_stops(situation, profile, situation.intended_stops - situation.device.meters_bright_stops)
-        opens = "opens the shadows by {0} and shows their noise"
-        holds = "holds {0:.1f} stops over grey, clips {1:.1f}"
         curve = f"profile.curve.{finish}.{profile.curve}"
+        headroom, lost = situation.given.headroom_stops(profile), number(clipped, "stops", 1)
+        holds = {"headroom": number(headroom, "stops", 1), "lost": lost}
         objections[profile.key] = (
-            *against(prices, curve, "{0} wants another", FINISH_WORDS[finish], amount=weight),
-            *against(prices, "profile.shadows", opens, counted(profile.shadow_lift, "stop"), amount=lifted),
-            *against(
-                prices, clip_price, holds, situation.given.headroom_stops(profile), clipped, amount=weight * clipped
-            ),
+            *against(prices, curve, "against-profile-curve", amount=weight, film=film),
+            *against(prices, "profile.shadows", amount=lifted, count=profile.shadow_lift),
+            *against(prices, clip_price, "against-profile-clips", amount=weight * clipped, **holds),
         )
-    return Weighing(objections, f"right for {FINISH_WORDS[finish]}, in this contrast", Axis.FINISH)
+    return Weighing(objections, say("for-profile", film=film), Axis.FINISH)
 
 
 def weigh_colour_filter(situation: Situation, prices: Prices) -> Weighing:
@@ -88,45 +85,44 @@ def weigh_colour_filter(situation: Situation, prices: Prices) -> Weighing:
     water, filters = situation.brief.water, situation.given.colour_filters
     objections: dict[Value, Objections] = {NO_FILTER: ()}
     if water is None:
-        objections |= {item.key: against(prices, "filter.dry", "is made for water") for item in filters}
-        return Weighing(objections, "no water, no filter")
+        objections |= {item.key: against(prices, "filter.dry") for item in filters}
+        return Weighing(objections, say("for-no-water"))
     found = _in_water(situation, water)
     wanted, why_not = _verdict(situation, water, found)
     if wanted is not None and filters:
-        greenish = "leaves the picture green or blue, with little red to bring back"
-        objections[NO_FILTER] = against(prices, "filter.none", greenish)
-    other = "{0} water at {1:.0f} m wants {2}"
+        objections[NO_FILTER] = against(prices, "filter.none")
+    where: dict[str, Any] = {"water": say(f"water-{water.colour}"), "depth": metres(round(water.middle_m))}
     for item in filters:
-        stops = situation.given.colour_stops(item)
-        takes = Objection("filter.stops", prices("filter.stops") * stops, "takes {0:.1f} stops", (stops,))
+        lost = situation.given.colour_stops(item)
+        takes = Objection("filter.stops", prices("filter.stops") * lost, facts={"stops": number(lost, "stops", 1)})
         wrong: Objections = ()
         if wanted is None:
-            wrong = against(prices, "filter.useless", why_not, found.filters_end_m)
+            cost = prices("filter.useless")
+            wrong = (Objection("filter.useless", cost, why_not.key, why_not.args),) if cost else ()
         elif item.tint != wanted:
-            tint = wanted.replace("-", " ")
-            wrong = against(prices, "filter.tint", other, water.colour, water.middle_m, tint)
+            wrong = against(prices, "filter.tint", **where, tint=say(f"tint-{wanted}"))
         objections[item.key] = (takes, *wrong)
-    return Weighing(objections, f"for {water.colour} water at {metres(round(water.middle_m))}", Axis.WATER_COLOUR)
+    return Weighing(objections, say("for-water", **where), Axis.WATER_COLOUR)
 
 
-def _verdict(situation: Situation, water: Water, found: UnderWater) -> tuple[str | None, str]:
-    """The tint wanted, or None and why no filter is.
+def _verdict(situation: Situation, water: Water, found: UnderWater) -> tuple[str | None, Message]:
+    """The tint wanted, and why no filter is where there is none.
 
     What the water does by wavelength at the middle of the depths decides, as it does on the day; where no spectrum is
     known, the rule of thumb.
     """
     if water.lamp:
-        return None, "a lamp lights it"
+        return None, say("against-filter-lamp")
     if situation.stance.water_colour != "filter":
-        return None, "your stance balances by hand"
+        return None, say("against-filter-by-hand")
     if not found.filters:
         gone = water.depth_m > RED_GONE_M
-        return (None, f"no red is left below {metres(RED_GONE_M)}") if gone else (_by_thumb(water), "")
+        return None if gone else _by_thumb(water), say("against-filter-no-red", depth=metres(RED_GONE_M))
     best = next((one for one in situation.given.colour_filters if one.key == found.best_filter), None)
-    if best is not None:
-        return best.tint, ""
-    gone = found.verdict == "lamp"
-    return None, "no red is left below {0:.0f} m" if gone else "evens the colours no better than white balance alone"
+    if best is not None or found.verdict == "lamp":
+        deepest = metres(round(found.filters_end_m))
+        return best.tint if best is not None else None, say("against-filter-no-red", depth=deepest)
+    return None, say("against-filter-no-better")
 
 
 def _by_thumb(water: Water) -> str:
@@ -152,18 +148,18 @@ def weigh_lamp(situation: Situation, prices: Prices) -> Weighing:
     water = situation.brief.water
     lit = water is not None and water.lamp
     if lit and situation.given.lamps:
-        objections[NO_FILTER] = against(prices, "lamp.none", "the scene is planned with a lamp on the subject")
-    words = "is one thing more to carry" if water is not None else _dry_lamp_words(situation)
+        objections[NO_FILTER] = against(prices, "lamp.none")
+    idle = say("against-lamp-carried") if water is not None else _dry_lamp_told(situation)
     for lamp in situation.given.usable_of(Lamp):
-        carried = () if lit else against(prices, "lamp.carried", words)
-        worn = against(prices, "lamp.worn", "is worn") if lamp.condition == "worn" else ()
+        carried = () if lit else against(prices, "lamp.carried", idle.key)
+        worn = against(prices, "lamp.worn") if lamp.condition == "worn" else ()
         objections[lamp.key] = (*carried, *worn)
-    praise = "a lamp close to the subject brings the colours back" if lit else words
+    praise = say("for-lamp") if lit else idle
     return Weighing(objections, praise, Axis.WATER_COLOUR if water is not None else None)
 
 
-def _dry_lamp_words(situation: Situation) -> str:
-    return "the light you stated counts your lamps already" if situation.light.lamps else "nothing here is lit by lamps"
+def _dry_lamp_told(situation: Situation) -> Message:
+    return say("for-lamps-counted") if situation.light.lamps else say("for-no-lamps")
 
 
 def weigh_lamp_level(situation: Situation, prices: Prices) -> Weighing:
@@ -171,19 +167,19 @@ def weigh_lamp_level(situation: Situation, prices: Prices) -> Weighing:
     levels = [float(offer.value) for offer in situation.given.offers(Setting.LAMP_LEVEL)]
     lamp, at = situation.lamp, situation.brief.subject_distance_m
     if lamp is None or not lamp.dimmable or situation.brief.water is None:
-        down = against(prices, "lamp.dimmed", "gives less than it could")
+        down = against(prices, "lamp.dimmed")
         objections: dict[Value, Objections] = {int(level): down if level < 100 else () for level in levels}
-        return Weighing(objections, "no lamp is dimmed here; dim dry lamps by what you read on the subject")
+        return Weighing(objections, say("for-lamp-undimmed"))
     objections = {}
     for level in levels:
         over = situation.lamp_over_rest_stops(level)
         weak = max(OUTWEIGHS_STOPS - over, 0.0)
         spare = max(over - OUTWEIGHS_STOPS, 0.0)
         objections[int(level)] = (
-            *against(prices, "lamp.weak", "outshines the rest by {0:+.1f} stops only", over, amount=weak),
-            *against(prices, "lamp.spare", "is {0:.1f} stops more than it takes", spare, amount=spare),
+            *against(prices, "lamp.weak", amount=weak, over=stops(over)),
+            *against(prices, "lamp.spare", amount=spare, spare=number(spare, "stops", 1)),
         )
-    return Weighing(objections, f"outshines the rest of the light at {metres(at)}, and spares its battery")
+    return Weighing(objections, say("for-lamp-level", distance=metres(at)))
 
 
 def weigh_support(situation: Situation, prices: Prices) -> Weighing:
@@ -191,16 +187,13 @@ def weigh_support(situation: Situation, prices: Prices) -> Weighing:
     brief = situation.brief
     supports = situation.given.usable_of(Support)
     matching = [item for item in supports if item.carried == brief.carried]
-    way = brief.carried.replace("-", " ")
-    nothing = "the scene is filmed {0}, and the bag has something for it"
-    objections: dict[Value, Objections] = {NO_FILTER: against(prices, "support.none", nothing, way) if matching else ()}
+    way = say(f"way-{brief.carried}")
+    bare = against(prices, "support.none", way=way) if matching else ()
+    objections: dict[Value, Objections] = {NO_FILTER: bare}
     for item in supports:
-        other = against(
-            prices, "support.other", "carries like {0}, the scene is filmed {1}", item.carried.replace("-", " "), way
-        )
+        other = against(prices, "support.other", carries=say(f"way-{item.carried}"), way=way)
         objections[item.key] = () if item in matching else other
-    praise = f"carries the way the scene is filmed: {way}" if matching else f"the bag has nothing for {way}"
-    return Weighing(objections, praise)
+    return Weighing(objections, say("for-support", way=way) if matching else say("for-no-support", way=way))
 
 
 def weigh_white_balance(situation: Situation, prices: Prices, cast_mired: float = 0.0) -> Weighing:
@@ -213,43 +206,47 @@ def weigh_white_balance(situation: Situation, prices: Prices, cast_mired: float 
     objections: dict[Value, Objections] = {}
     for value in white_balance_values(situation.device):
         if value == AUTOMATIC:
-            drifts = "may shift colour within and between shots"
-            speaks = against(prices, "balance.drifts", drifts) if locked_wanted else ()
+            speaks = against(prices, "balance.drifts") if locked_wanted else ()
         elif value == LOCKED_AUTOMATIC:
-            settled = "you cannot know the Kelvin it holds" if locked_wanted else "is one thing more to do"
-            speaks = against(prices, "balance.unknown", settled)
+            speaks = against(
+                prices, "balance.unknown", "against-balance-unknown" if locked_wanted else "against-balance-more-to-do"
+            )
         else:
             wanted = situation.balanced_kelvin(cast_mired)
             speaks = _kelvin_objections(prices, float(value), wanted, filtered, locked_wanted)
         objections[value] = tuple(objection for objection in speaks if not isclose(objection.cost, 0.0))
-    praise = _light_words(situation, cast_mired)
+    praise = _light_told(situation, cast_mired)
     if filtered:
-        praise = "behind a colour filter automatic follows the depth; keep something near in frame"
+        praise = say("for-balance-behind-filter")
     elif not locked_wanted:
-        praise = "one thing less to get wrong, as your stance has it"
+        praise = say("for-balance-automatic")
     return Weighing(objections, praise, Axis.WHITE_BALANCE)
 
 
 def _kelvin_objections(prices: Prices, kelvin: float, wanted: float, filtered: bool, locked_wanted: bool) -> Objections:
     shift = abs(mired_shift(from_kelvin=wanted, to_kelvin=kelvin))
-    off = against(prices, "balance.shift", "{0:.0f} mired from the {1:.0f} K wanted", shift, wanted, amount=shift)
+    off = against(prices, "balance.shift", amount=shift, shift=number(shift, "mired", 0), wanted=number(wanted, "K", 0))
     if filtered:
-        return off + against(prices, "balance.behind-filter", "behind a colour filter automatic follows the depth")
-    return off + (() if locked_wanted else against(prices, "balance.fixed", "is one thing more to get wrong"))
+        return off + against(prices, "balance.behind-filter")
+    return off + (() if locked_wanted else against(prices, "balance.fixed"))
 
 
-def _light_words(situation: Situation, cast_mired: float) -> str:
-    wanted, told = situation.balanced_kelvin(cast_mired), _lit_words(situation)
-    if situation.stance.white_look != "neutral":
-        told += f"; {wanted:.0f} K makes it look {situation.stance.white_look.replace('-', ' ')}"
-    return f"{told}; the ND shifts it by {cast_mired:+.0f} mired" if cast_mired else told
+def _light_told(situation: Situation, cast_mired: float) -> Message:
+    told, look = [_lit_told(situation)], situation.stance.white_look
+    if look != "neutral":
+        wanted = number(situation.balanced_kelvin(cast_mired), "K", 0)
+        told.append(say(f"balance-look-{look}", kelvin=wanted))
+    if cast_mired:
+        told.append(say("balance-cast", shift=number(cast_mired, "mired", 0, signed=True)))
+    return clauses(told)
 
 
-def _lit_words(situation: Situation) -> str:
+def _lit_told(situation: Situation) -> Message:
+    kelvin = number(situation.kelvin, "K", 0)
     if situation.lamp is not None:
-        return f"{situation.lamp.label} gives {situation.kelvin:.0f} K"
+        return say("balance-lamp", lamp=situation.lamp.label, kelvin=kelvin)
     if situation.kelvin == DAYLIGHT_KELVIN and situation.light.kelvin != DAYLIGHT_KELVIN and not situation.light.lamps:
-        return "held at daylight while sun and cloud change"
+        return say("balance-daylight")
     if situation.kelvin != situation.light.kelvin:
-        return f"about {situation.kelvin:.0f} K keeps a night sky cool, and locked it cannot drift"
-    return f"the light is about {situation.kelvin:.0f} K"
+        return say("balance-night", kelvin=kelvin)
+    return say("balance-light", kelvin=kelvin)

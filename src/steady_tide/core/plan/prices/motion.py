@@ -7,13 +7,14 @@ import numpy as np
 
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.lapse.interval import SIDEREAL_DEG_PER_S
+from steady_tide.core.message import Message, frame_rate, number, say, shutter
 from steady_tide.core.motion.blur import angular_rate
 from steady_tide.core.plan.physics.figures import FrameFigures, JointFigures, Sets
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import Consideration, Figures, constant
 from steady_tide.core.plan.problem.brief import Delivery
 from steady_tide.core.plan.problem.situation import Situation
-from steady_tide.core.quantities import Floats, shutter_text
+from steady_tide.core.quantities import Floats
 from steady_tide.core.thresholds import threshold, thresholds
 
 SMEAR_LIMIT_SHARE: Final = threshold("motion.smear")
@@ -51,8 +52,8 @@ def _smear(meeting: JointFigures, prices: Prices) -> Floats:
     return np.asarray(share * stops_beyond(meeting, frames.smear_rad_s * frames.focal_px, limit))
 
 
-def _smear_words(_: Situation, smear: float, shutter: float) -> str:
-    return f"{smear:.1f} px of shake smear at {shutter_text(shutter)} s"
+def _smear_told(_: Situation, smear: float, shutter_s: float) -> Message:
+    return say("price-smear", smear=number(smear, "px", 1), shutter=shutter(shutter_s))
 
 
 def _unsteady(frames: FrameFigures, prices: Prices) -> Floats:
@@ -65,8 +66,8 @@ def _unsteady_figures(sets: Sets) -> Figures:
     return (sets.frames.jitter_px,)
 
 
-def _unsteady_words(situation: Situation, jitter: float) -> str:
-    return f"{jitter:.1f} px jump between frames ({situation.carried})"
+def _unsteady_told(situation: Situation, jitter: float) -> Message:
+    return say("price-unsteady", jump=number(jitter, "px", 1), way=say(f"way-{situation.carried}"))
 
 
 def _camera_steadied(frames: FrameFigures, prices: Prices) -> Floats:
@@ -114,8 +115,9 @@ def _subject_blur(meeting: JointFigures, _: Prices) -> Floats:
     return stops_beyond(meeting, rate * meeting.frames.focal_px, subject_limit_px(meeting.situation))
 
 
-def _subject_words(situation: Situation, blur: float, shutter: float) -> str:
-    return f"the subject smears over {blur:.0f} px in {shutter_text(shutter)} s, {subject_limit_px(situation):.0f} pass"
+def _subject_told(situation: Situation, blur: float, shutter_s: float) -> Message:
+    passes = round(subject_limit_px(situation))
+    return say("price-subject-blur", blur=number(blur, "px", 0), shutter=shutter(shutter_s), passes=passes)
 
 
 def _too_fast(frames: FrameFigures, prices: Prices) -> Floats:
@@ -130,16 +132,17 @@ def _rate_figures(sets: Sets) -> Figures:
     return sets.frames.rate_hz, sets.space.device.rate_hz.max()
 
 
-def _rate_words(_: Situation, rate: float, most: float) -> str:
-    return f"{rate:.4g} fps, {most:.4g} is the most there is"
+def _rate_told(_: Situation, rate: float, most: float) -> Message:
+    return say("price-frozen-rate", rate=frame_rate(rate), most=frame_rate(most))
 
 
 def _slow_figures(sets: Sets) -> Figures:
     return (sets.frames.slow_factor,)
 
 
-def _slow_words(situation: Situation, factor: float) -> str:
-    return f"plays {factor:.3g}× slower, {wanted_slow_factor(situation):.3g}× wanted"
+def _slow_told(situation: Situation, factor: float) -> Message:
+    wanted = number(wanted_slow_factor(situation), "times")
+    return say("price-slow", slower=number(factor, "times"), wanted=wanted)
 
 
 def _interval(frames: FrameFigures, _: Prices) -> Floats:
@@ -149,10 +152,11 @@ def _interval(frames: FrameFigures, _: Prices) -> Floats:
     return np.abs(np.log2(1.0 / frames.rate_hz / brief.lapse.interval_s))
 
 
-def _interval_words(situation: Situation, rate: float) -> str:
-    lapse = situation.brief.lapse
-    wanted = f", {lapse.interval_s:g} s wanted" if lapse else ""
-    return f"a frame every {1.0 / rate:g} s{wanted}"
+def _interval_told(situation: Situation, rate: float) -> Message:
+    lapse, every = situation.brief.lapse, number(1.0 / rate, "s")
+    if lapse is None:
+        return say("price-interval", every=every)
+    return say("price-interval-wanted", every=every, wanted=number(lapse.interval_s, "s"))
 
 
 def _star_px_per_s(frames: FrameFigures) -> Floats:
@@ -171,8 +175,8 @@ def trail_px(sets: Sets) -> Floats:
     return np.asarray(_star_px_per_s(sets.frames) * sets.exposures.aim.shutter_s)
 
 
-def _trail_words(_: Situation, trail: float, shutter: float) -> str:
-    return f"stars draw {trail:.1f} px in {shutter_text(shutter)} s"
+def _trail_told(_: Situation, trail: float, shutter_s: float) -> Message:
+    return say("price-star-trail", trail=number(trail, "px", 1), shutter=shutter(shutter_s))
 
 
 def _judder(frames: FrameFigures, prices: Prices) -> Floats:
@@ -188,41 +192,41 @@ def _judder_figures(sets: Sets) -> Figures:
     return sets.frames.rate_hz, _judder(sets.frames, Prices({})) > 0
 
 
-def _judder_words(situation: Situation, rate: float, uneven: float) -> str:
-    timeline = float(situation.brief.delivery.timeline_rate)
-    return f"{rate:.4g} fps {'does not fit' if uneven else 'fits'} a {timeline:.4g} fps timeline"
+def _judder_told(situation: Situation, rate: float, uneven: float) -> Message:
+    timeline = frame_rate(float(situation.brief.delivery.timeline_rate))
+    return say(f"price-judder{'' if uneven else '-none'}", rate=frame_rate(rate), timeline=timeline)
 
 
 TABLE: Final[tuple[Consideration[FrameFigures, Sets] | Consideration[JointFigures, Sets], ...]] = (
     Consideration(
         "smear", "meeting", _smear,
         lambda sets: (sets.smear_px, sets.exposures.aim.shutter_s),
-        _smear_words,
+        _smear_told,
         (Setting.SHUTTER, Setting.STABILISATION, Setting.VIEW),
     ),
     Consideration(
-        "unsteady", "frame", _unsteady, _unsteady_figures, _unsteady_words, (Setting.STABILISATION, Setting.VIEW)
+        "unsteady", "frame", _unsteady, _unsteady_figures, _unsteady_told, (Setting.STABILISATION, Setting.VIEW)
     ),
     Consideration(
-        "camera-steadied", "frame", _camera_steadied, _unsteady_figures, _unsteady_words, (Setting.STABILISATION,)
+        "camera-steadied", "frame", _camera_steadied, _unsteady_figures, _unsteady_told, (Setting.STABILISATION,)
     ),
     Consideration(
         "subject-blur", "meeting", _subject_blur,
         lambda sets: (sets.subject_blur_px, sets.exposures.aim.shutter_s),
-        _subject_words,
+        _subject_told,
         (Setting.SHUTTER, Setting.FRAME_RATE, Setting.VIEW),
     ),
-    Consideration("frozen-rate", "frame", _frozen_rate, _rate_figures, _rate_words, (Setting.FRAME_RATE,)),
-    Consideration("slow-motion", "frame", _slow, _slow_figures, _slow_words, (Setting.FRAME_RATE,)),
-    Consideration("rate-unused", "frame", _too_fast, _slow_figures, _slow_words, (Setting.FRAME_RATE,)),
+    Consideration("frozen-rate", "frame", _frozen_rate, _rate_figures, _rate_told, (Setting.FRAME_RATE,)),
+    Consideration("slow-motion", "frame", _slow, _slow_figures, _slow_told, (Setting.FRAME_RATE,)),
+    Consideration("rate-unused", "frame", _too_fast, _slow_figures, _slow_told, (Setting.FRAME_RATE,)),
     Consideration(
-        "interval", "frame", _interval, lambda sets: (sets.frames.rate_hz,), _interval_words, (Setting.FRAME_RATE,)
+        "interval", "frame", _interval, lambda sets: (sets.frames.rate_hz,), _interval_told, (Setting.FRAME_RATE,)
     ),
     Consideration(
         "star-trail", "meeting", _trail,
         lambda sets: (trail_px(sets), sets.exposures.aim.shutter_s),
-        _trail_words,
+        _trail_told,
         (Setting.SHUTTER, Setting.VIEW),
     ),
-    Consideration("judder", "frame", _judder, _judder_figures, _judder_words, (Setting.FRAME_RATE,)),
+    Consideration("judder", "frame", _judder, _judder_figures, _judder_told, (Setting.FRAME_RATE,)),
 )  # fmt: skip

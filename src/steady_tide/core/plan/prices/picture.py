@@ -5,8 +5,8 @@ from typing import Final
 import numpy as np
 
 from steady_tide.core.endurance.heat import minutes_to_limit
-from steady_tide.core.habits import celsius, metres
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.message import Message, degrees_c, metres, number, say, share
 from steady_tide.core.motion.blur import flat_port_fov_deg
 from steady_tide.core.plan.physics.figures import FrameFigures, JointFigures, Sets
 from steady_tide.core.plan.prices.book import BOOK, Prices
@@ -47,8 +47,8 @@ def _noise_figures(sets: Sets) -> Figures:
     return (np.exp2(sets.meeting.log2_snr(sets.meeting.interaction.snr_aim)),)
 
 
-def _noise_words(_: Situation, snr: float) -> str:
-    return f"signal to noise {snr:.0f} at mid grey (40 is excellent, 10 acceptable)"
+def _noise_told(_: Situation, snr: float) -> Message:
+    return say("price-noise", snr=round(snr))
 
 
 def _missing(frames: FrameFigures, _: Prices) -> Floats:
@@ -59,8 +59,8 @@ def _pixels_figures(sets: Sets) -> Figures:
     return (sets.frames.have_over_need,)
 
 
-def _pixels_words(_: Situation, have: float) -> str:
-    return f"{have:.2f}× the pixels across that the film needs"
+def _pixels_told(_: Situation, have: float) -> Message:
+    return say("price-pixels", have=number(have, "times", 2))
 
 
 def _short_of_wish(frames: FrameFigures, _: Prices) -> Floats:
@@ -111,38 +111,40 @@ def _height(frames: FrameFigures, prices: Prices) -> Floats:
     return np.asarray(min(worth, MOST_HEIGHT_WISHES) * -np.log2(frames.height_share))
 
 
-def _height_words(_: Situation, share: float) -> str:
-    return f"reads {share:.0%} of the sensor's height"
+def _height_told(_: Situation, read: float) -> Message:
+    return say("price-frame-height", share=share(read))
 
 
 def _aliased(frames: FrameFigures, _: Prices) -> Floats:
     return -np.log2(frames.photosite_share)
 
 
-def _aliased_words(_: Situation, share: float) -> str:
-    if share >= 1:
-        return "reads every photosite it covers"
-    return f"skips lines: reads {share:.0%} of the photosites, so that fine patterns may crawl"
+def _aliased_told(_: Situation, read: float) -> Message:
+    return say("price-aliasing-none") if read >= 1 else say("price-aliasing", share=share(read))
 
 
 def _view_figures(sets: Sets) -> Figures:
     return (sets.frames.view_deg,)
 
 
-def _view_words(situation: Situation, view_deg: float) -> str:
+def _view_told(situation: Situation, view_deg: float) -> Message:
     brief = situation.brief
-    seen = "point of view" if brief.point_of_view else brief.scenario.replace("-", " ")
-    behind = f" ({flat_port_fov_deg(view_deg):.0f}° behind the flat port)" if situation.given.port == "flat" else ""
-    return f"{view_deg:.0f}° across{behind}, for {seen}"
+    filmed = say(f"filmed-{'point-of-view' if brief.point_of_view else brief.scenario}")
+    across = number(view_deg, "deg", 0)
+    if situation.given.port != "flat":
+        return say("price-view", across=across, filmed=filmed)
+    behind = number(flat_port_fov_deg(view_deg), "deg", 0)
+    return say("price-view-behind-port", across=across, behind=behind, filmed=filmed)
 
 
 def _focus(frames: FrameFigures, _: Prices) -> Floats:
     return np.asarray(1.0 * (frames.close_focus_m > frames.situation.brief.subject_distance_m))
 
 
-def _focus_words(situation: Situation, passage: float, nearest: float) -> str:
+def _focus_told(situation: Situation, passage: float, nearest: float) -> Message:
     lens = [lens for lens in situation.device.lenses for _ in lens.apertures][int(passage)]
-    return f"{lens.label} focuses from {metres(nearest)}, subject at {metres(situation.brief.subject_distance_m)}"
+    at = metres(situation.brief.subject_distance_m)
+    return say("price-focus", lens=lens.label, nearest=metres(nearest), subject=at)
 
 
 def _sensor_share(frames: FrameFigures, _: Prices) -> Floats:
@@ -171,9 +173,10 @@ def _power(frames: FrameFigures, _: Prices) -> Floats:
     return np.log2(1.0 + frames.situation.brief.running_minutes / battery_minutes(frames))
 
 
-def _power_words(situation: Situation, draw: float, minutes: float) -> str:
-    what = "cell and bank last" if situation.given.bank_wh else "a cell lasts"
-    return f"{draw:.1f} W: {what} {minutes:.0f} min, {situation.brief.running_minutes:g} min wanted"
+def _power_told(situation: Situation, draw: float, minutes: float) -> Message:
+    facts = {"draw": number(draw, "W", 1), "lasts": number(minutes, "min", 0)}
+    wanted = number(situation.brief.running_minutes, "min")
+    return say(f"price-power{'-banked' if situation.given.bank_wh else ''}", wanted=wanted, **facts)
 
 
 def _heat(frames: FrameFigures, _: Prices) -> Floats:
@@ -191,70 +194,75 @@ def heat_minutes(frames: FrameFigures) -> Floats:
     return minutes_to_limit(body, power_w=frames.draw_w, air_c=air_c, cooling=situation.cooling)
 
 
-def _heat_words(situation: Situation, draw: float, minutes: float) -> str:
+def _heat_told(situation: Situation, draw: float, minutes: float) -> Message:
     brief = situation.brief
-    lasts = "never stops for heat" if np.isinf(minutes) else f"stops for heat after about {minutes:.0f} min"
-    return f"{draw:.1f} W at {celsius(brief.temperature_c)} {lasts}, {brief.running_minutes:g} min wanted"
+    facts = {"draw": number(draw, "W", 1), "air": degrees_c(brief.temperature_c)}
+    wanted = number(brief.running_minutes, "min")
+    if np.isinf(minutes):
+        return say("price-heat-never", wanted=wanted, **facts)
+    return say("price-heat", stops=number(minutes, "min", 0), wanted=wanted, **facts)
 
 
 TABLE: Final[tuple[Consideration[FrameFigures, Sets] | Consideration[JointFigures, Sets], ...]] = (
     Consideration(
-        "noise", "meeting", _noise, _noise_figures, _noise_words,
+        "noise", "meeting", _noise, _noise_figures, _noise_told,
         (Setting.SHUTTER, Setting.ND_FILTER, Setting.FRAME_RATE, Setting.RESOLUTION, Setting.VIEW),
     ),
     Consideration(
-        "pixels-missing", "frame", _missing, _pixels_figures, _pixels_words,
+        "pixels-missing", "frame", _missing, _pixels_figures, _pixels_told,
         (Setting.RESOLUTION, Setting.FRAME_SHAPE, Setting.STABILISATION),
     ),
     Consideration(
-        "pixels-wish", "frame", _short_of_wish, _pixels_figures, _pixels_words,
+        "pixels-wish", "frame", _short_of_wish, _pixels_figures, _pixels_told,
         (Setting.RESOLUTION, Setting.FRAME_SHAPE, Setting.STABILISATION),
     ),
     Consideration(
-        "pixels-spare", "frame", _spare, _pixels_figures, _pixels_words, (Setting.RESOLUTION, Setting.FRAME_SHAPE)
+        "pixels-spare", "frame", _spare, _pixels_figures, _pixels_told, (Setting.RESOLUTION, Setting.FRAME_SHAPE)
     ),
-    Consideration("view", "frame", _view, _view_figures, _view_words, (Setting.VIEW,)),
+    Consideration("view", "frame", _view, _view_figures, _view_told, (Setting.VIEW,)),
     Consideration(
         "focus", "frame", _focus,
         lambda sets: (sets.frames.index.passage, sets.frames.close_focus_m),
-        _focus_words,
+        _focus_told,
         (Setting.VIEW,),
     ),
     Consideration(
         "frame-height", "frame", _height,
         lambda sets: (sets.frames.height_share,),
-        _height_words,
+        _height_told,
         (Setting.FRAME_SHAPE, Setting.RESOLUTION),
     ),
     Consideration(
         "aliasing", "frame", _aliased,
         lambda sets: (sets.frames.photosite_share,),
-        _aliased_words,
+        _aliased_told,
         (Setting.RESOLUTION, Setting.FRAME_RATE),
     ),
-    Consideration("sensor-share", "frame", _sensor_share, _view_figures, _view_words, (Setting.VIEW,)),
+    Consideration("sensor-share", "frame", _sensor_share, _view_figures, _view_told, (Setting.VIEW,)),
     Consideration(
         "diffraction", "frame", _diffraction,
         lambda sets: (sets.frames.f_number, sets.frames.airy_px),
-        lambda _, f_number, airy: f"f/{f_number:g} leaves a point {airy:.1f} px wide",
+        lambda _, f_number, airy: say(
+            "price-diffraction", f_number=number(f_number, "ratio"), spot=number(airy, "px", 1)
+        ),
         (Setting.APERTURE,),
     ),
     Consideration(
         "untuned", "frame", _untuned,
         lambda sets: (sets.frames.tuned,),
-        lambda _, tuned: "tuned for low light" if tuned else "not tuned for low light",
+        lambda _, tuned: say("price-untuned-none") if tuned else say("price-untuned"),
         (Setting.RESOLUTION, Setting.FRAME_SHAPE, Setting.FRAME_RATE),
     ),
     Consideration(
         "power", "frame", _power,
         lambda sets: (sets.frames.draw_w, battery_minutes(sets.frames)),
-        _power_words,
+        _power_told,
         (Setting.RESOLUTION, Setting.FRAME_RATE, Setting.FRAME_SHAPE),
     ),
     Consideration(
         "heat", "frame", _heat,
         lambda sets: (sets.frames.draw_w, heat_minutes(sets.frames)),
-        _heat_words,
+        _heat_told,
         (Setting.RESOLUTION, Setting.FRAME_RATE),
     ),
 )  # fmt: skip

@@ -7,11 +7,11 @@ import numpy as np
 
 from steady_tide.core.image.bit_rate import bits_per_pixel, gb_per_hour, needed_card_mb_s
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.message import Message, number, say
 from steady_tide.core.plan.physics.space import DeviceSpace, Recordings
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import Consideration, Figures, over
 from steady_tide.core.plan.problem.situation import Situation
-from steady_tide.core.plan.problem.stance import FINISH_WORDS
 from steady_tide.core.quantities import Floats, Ints, Quantity
 from steady_tide.core.thresholds import threshold, thresholds
 
@@ -93,8 +93,8 @@ def _shallow(choice: RecordingChoice, prices: Prices) -> Floats:
     return np.asarray(prices(f"depth.eight-bit.{choice.situation.stance.finish}") * eight + load)
 
 
-def _shallow_words(situation: Situation, depth: float) -> str:
-    return f"{depth:.0f} bit for {FINISH_WORDS[situation.stance.finish]}"
+def _shallow_told(situation: Situation, depth: float) -> Message:
+    return say("price-depth", depth=round(depth), film=say(f"finish-{situation.stance.finish}"))
 
 
 def _heavy(choice: RecordingChoice, prices: Prices) -> Floats:
@@ -102,16 +102,20 @@ def _heavy(choice: RecordingChoice, prices: Prices) -> Floats:
     return np.asarray(_machine(choice, prices) * (choice.space.codec_editing_load[choice.rows.codec] + stream))
 
 
-def _heavy_words(situation: Situation, codec: float) -> str:
-    return f"{situation.device.codecs[int(codec)].label} edited on a {situation.brief.delivery.edited_on}"
+def _machine_told(situation: Situation) -> Message:
+    return say(f"machine-{situation.brief.delivery.edited_on}")
+
+
+def _heavy_told(situation: Situation, codec: float) -> Message:
+    return say("price-editing", codec=situation.device.codecs[int(codec)].label, machine=_machine_told(situation))
 
 
 def _below_top(choice: RecordingChoice, _: Prices) -> Floats:
     return np.asarray(np.log2(choice.space.top_mbit_s[choice.rows.mode, choice.rows.codec] / choice.rows.mbit_s))
 
 
-def _below_words(_: Situation, mbit_s: float, most: float) -> str:
-    return f"{mbit_s:.0f} Mbit/s of the {most:.0f} this codec has here"
+def _below_told(_: Situation, mbit_s: float, most: float) -> Message:
+    return say("price-rate-left", stream=number(mbit_s, "Mbit/s", 0), most=round(most))
 
 
 def room_gb(situation: Situation) -> float:
@@ -130,10 +134,15 @@ def _over_room(choice: RecordingChoice, _: Prices) -> Floats:
     return np.log2(np.maximum(recorded_gb(choice) / (ROOM_SHARE * room_gb(choice.situation)), 1.0))
 
 
-def _room_words(situation: Situation, gigabytes: float) -> str:
+def _volume_told(_: Situation, gigabytes: float) -> Message:
+    return say("price-volume", recorded=number(gigabytes, "GB", 0))
+
+
+def _room_told(situation: Situation, gigabytes: float) -> Message:
     room = room_gb(situation)
-    there = f", of {room:.0f} GB there are" if np.isfinite(room) else ""
-    return f"{gigabytes:.0f} GB in all{there}"
+    if not np.isfinite(room):
+        return _volume_told(situation, gigabytes)
+    return say("price-room", recorded=number(gigabytes, "GB", 0), room=number(room, "GB", 0))
 
 
 def _pixels_a_second(choice: RecordingChoice) -> Floats:
@@ -145,8 +154,8 @@ def _many_pixels(choice: RecordingChoice, prices: Prices) -> Floats:
     return np.asarray(_machine(choice, prices) * over(np.log2(_pixels_a_second(choice) / EASY_PIXELS_A_SECOND)))
 
 
-def _many_words(situation: Situation, pixels: float) -> str:
-    return f"{pixels / 1e6:.0f} million pixels a second, edited on a {situation.brief.delivery.edited_on}"
+def _many_told(situation: Situation, pixels: float) -> Message:
+    return say("price-editing-pixels", millions=round(pixels / 1e6), machine=_machine_told(situation))
 
 
 def _needed_mb_s(choice: RecordingChoice) -> Floats:
@@ -157,8 +166,9 @@ def _too_slow(choice: RecordingChoice, _: Prices) -> Floats:
     return (_needed_mb_s(choice) > choice.situation.given.storage_mb_s).astype(float)
 
 
-def _too_slow_words(situation: Situation, needed: float) -> str:
-    return f"{needed:.0f} MB/s needed with margin, the card sustains {situation.given.storage_mb_s:g}"
+def _too_slow_told(situation: Situation, needed: float) -> Message:
+    sustains = number(situation.given.storage_mb_s, "ratio")
+    return say("price-card-speed", needed=number(needed, "MB/s", 0), sustains=sustains)
 
 
 def _needs_drive(choice: RecordingChoice, _: Prices) -> Floats:
@@ -173,42 +183,44 @@ TABLE: Final[tuple[Consideration[RecordingChoice, RecordingChoice], ...]] = (
     Consideration(
         "bits", "recording", _thin,
         lambda choice: (spent_bits(choice), choice.rows.mbit_s),
-        lambda _, bits, mbit_s: f"{bits:.3f} bits per pixel at {mbit_s:.0f} Mbit/s",
+        lambda _, bits, mbit_s: say(
+            "price-bits", bits=number(bits, "ratio", 3), stream=number(mbit_s, "Mbit/s", 0)
+        ),
         (Setting.BIT_RATE, Setting.CODEC),
     ),
     Consideration(
-        "depth", "recording", _shallow, lambda choice: (choice.rows.depth,), _shallow_words,
+        "depth", "recording", _shallow, lambda choice: (choice.rows.depth,), _shallow_told,
         (Setting.BIT_DEPTH, Setting.CODEC),
     ),
-    Consideration("editing", "recording", _heavy, lambda choice: (choice.rows.codec,), _heavy_words, (Setting.CODEC,)),
+    Consideration("editing", "recording", _heavy, lambda choice: (choice.rows.codec,), _heavy_told, (Setting.CODEC,)),
     Consideration(
         "rate-left", "recording", _below_top,
         lambda choice: (choice.rows.mbit_s, choice.space.top_mbit_s[choice.rows.mode, choice.rows.codec]),
-        _below_words,
+        _below_told,
         (Setting.BIT_RATE,),
     ),
     Consideration(
         "editing-pixels", "recording", _many_pixels,
         lambda choice: (_pixels_a_second(choice),),
-        _many_words,
+        _many_told,
         (Setting.RESOLUTION, Setting.FRAME_RATE),
     ),
     Consideration(
         "volume", "recording", _volume,
         lambda choice: (recorded_gb(choice),),
-        lambda _, gigabytes: f"{gigabytes:.0f} GB in all",
+        _volume_told,
         (Setting.BIT_RATE, Setting.CODEC),
     ),
     Consideration(
-        "room", "recording", _over_room, lambda choice: (recorded_gb(choice),), _room_words, (Setting.BIT_RATE,)
+        "room", "recording", _over_room, lambda choice: (recorded_gb(choice),), _room_told, (Setting.BIT_RATE,)
     ),
     Consideration(
-        "card-speed", "recording", _too_slow, lambda choice: (_needed_mb_s(choice),), _too_slow_words,
+        "card-speed", "recording", _too_slow, lambda choice: (_needed_mb_s(choice),), _too_slow_told,
         (Setting.BIT_RATE, Setting.CODEC),
     ),
     Consideration(
         "drive", "recording", _needs_drive, _drive_figures,
-        lambda _, needs: "needs an external drive" if needs else "fits the built-in storage",
+        lambda _, needs: say("price-drive") if needs else say("price-drive-none"),
         (Setting.CODEC, Setting.FRAME_RATE),
     ),
 )  # fmt: skip

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from steady_tide.core.kit.settings import Setting, Value
+from steady_tide.core.message import Argument, Message, say
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.weighing import Objection, Objections, Weighing, against, weigh
 from steady_tide.core.plan.problem.situation import Situation
@@ -30,9 +31,9 @@ class Solved:
     shutter_floats: bool
     battery_minutes: float
 
-    def against(self, key: str, template: str, *figures: object, amount: float = 1.0) -> Objections:
+    def against(self, key: str, told: str = "", *, amount: float = 1.0, **facts: Argument) -> Objections:
         """An objection of a price taken so many times; none where it costs nothing."""
-        return against(self.prices, key, template, *figures, amount=amount)
+        return against(self.prices, key, told, amount=amount, **facts)
 
     @property
     def light_moves(self) -> bool:
@@ -47,56 +48,51 @@ def _sharpening(solved: Solved, values: list[Value]) -> Weighing:
     finish = solved.situation.stance.finish
     lapse = solved.situation.brief.lapse
     if solved.situation.brief.at_intervals and lapse is not None and lapse.stars:
-        soft = solved.against("sharpening.soft-stars", "leaves faint stars soft")
+        soft = solved.against("sharpening.soft-stars")
         return weigh(
             values,
-            "the one place for it: stars on a tripod",
-            {"low": soft, "medium": solved.against("sharpening.softer-stars", "softer")},
+            say("for-sharp-stars"),
+            {"low": soft, "medium": solved.against("sharpening.softer-stars")},
         )
-    high = solved.against("sharpening.rings", "cannot be undone, and rings at edges")
+    high = solved.against("sharpening.rings")
     if finish != "grade":
-        low = solved.against("sharpening.soft", "looks soft without grading")
-        return weigh(values, "crisp enough as it is", {"low": low, "high": high}, axis=Axis.FINISH)
-    medium = solved.against("sharpening.fixed", "cannot be undone; sharpen after the grade")
-    return weigh(values, "leaves sharpening to the grade", {"medium": medium, "high": high}, axis=Axis.FINISH)
+        low = solved.against("sharpening.soft")
+        return weigh(values, say("for-crisp"), {"low": low, "high": high}, axis=Axis.FINISH)
+    medium = solved.against("sharpening.fixed")
+    return weigh(values, say("for-sharpened-later"), {"medium": medium, "high": high}, axis=Axis.FINISH)
 
 
 def _exposure_lock(solved: Solved, values: list[Value]) -> Weighing:
     floats = solved.iso_floats or solved.shutter_floats
     if floats and not solved.light_moves and solved.situation.carried in ("tripod", "gimbal", "tray"):
-        off = solved.against(
-            "lock.pumps", "the picture may pump although the light stays; lock on mid grey before the take"
-        )
-        return weigh(values, "the light stays: lock before the take on a mid-grey spot", {"off": off})
-    reason = "the light moves; a lock would leave it behind" if floats else "everything is fixed already"
-    return weigh(values, reason, {"on": solved.against("lock.left-behind", reason)})
+        off = solved.against("lock.pumps")
+        return weigh(values, say("for-light-locked"), {"off": off})
+    reason = say("for-light-moving") if floats else say("for-all-fixed")
+    return weigh(values, reason, {"on": solved.against("lock.left-behind", reason.key)})
 
 
 def _metering(solved: Solved, values: list[Value]) -> Weighing:
     brief, light = solved.situation.brief, solved.situation.light
     if brief.scenario == "product":
-        wanted, words = "spot", "meter the product itself, not the black around it"
+        wanted, why = "spot", say("for-metering-product")
     elif brief.scenario == "talking":
-        wanted, words = "spot", "meter the face, not the sky behind it"
+        wanted, why = "spot", say("for-metering-face")
     elif brief.scenario == "low-light" or light.contrast_stops >= SPOT_CONTRAST_STOPS:
-        beside = "beside the lamps: they may burn out" if light.lamps else "and let the brightest of it go"
-        wanted, words = "spot", f"meter mid grey {beside}"
+        wanted, why = "spot", say("for-metering-lamps") if light.lamps else say("for-metering-grey")
     else:
-        wanted, words = "average", "the whole frame is near mid grey"
-    other = solved.against("metering.other", words)
-    return weigh(values, words, {str(value): other for value in values if value != wanted})
+        wanted, why = "average", say("for-metering-all")
+    other = solved.against("metering.other", why.key)
+    return weigh(values, why, {str(value): other for value in values if value != wanted})
 
 
 def _focus_lock(solved: Solved, values: list[Value]) -> Weighing:
     if solved.situation.brief.scenario in ("product", "low-light", "lapse"):
         return weigh(
             values,
-            "the distance stays: lock before the take",
-            {"off": solved.against("focus.hunts", "may hunt in the shot")},
+            say("for-distance-locked"),
+            {"off": solved.against("focus.hunts")},
         )
-    return weigh(
-        values, "the distance changes", {"on": solved.against("focus.left-behind", "leaves a moving subject soft")}
-    )
+    return weigh(values, say("for-distance-changing"), {"on": solved.against("focus.left-behind")})
 
 
 def _high_dynamic_range(solved: Solved, values: list[Value]) -> Weighing:
@@ -104,50 +100,48 @@ def _high_dynamic_range(solved: Solved, values: list[Value]) -> Weighing:
     bright_day = situation.aim_ev100 > BRIGHT_DAY_EV100
     bright_day = bright_day and situation.light.contrast_stops > DYNAMIC_CONTRAST_STOPS
     if bright_day and situation.stance.finish == "straight" and solved.recorded_rate <= DYNAMIC_RATE_HZ:
-        return weigh(
-            values, "holds sky and shade together", {"off": solved.against("dynamic.clips", "clips more of the sky")}
-        )
+        return weigh(values, say("for-sky-and-shade"), {"off": solved.against("dynamic.clips")})
     return weigh(
         values,
-        "plain frames cut and grade evenly",
-        {"on": solved.against("dynamic.doubles", "doubles edges in movement and noise in the dark")},
+        say("for-plain-frames"),
+        {"on": solved.against("dynamic.doubles")},
     )
 
 
 def _low_light_automatic(solved: Solved, values: list[Value]) -> Weighing:
     return weigh(
         values,
-        "the frame rate stays what it is",
-        {"on": solved.against("low-light.halves", "halves the frame rate without telling you")},
+        say("for-rate-kept"),
+        {"on": solved.against("low-light.halves")},
     )
 
 
 def _sound(solved: Solved, values: list[Value]) -> Weighing:
     if solved.situation.brief.sound_used:
-        return weigh(values, "the sound is used", {"off": solved.against("sound.missing", "leaves nothing to hear")})
+        return weigh(values, say("for-sound-used"), {"off": solved.against("sound.missing")})
     return weigh(
         values,
-        "the sound is not used: bits and battery go to the picture",
-        {"on": solved.against("sound.unused", "records what nobody hears")},
+        say("for-picture-alone"),
+        {"on": solved.against("sound.unused")},
     )
 
 
 def _wind_reduction(solved: Solved, values: list[Value]) -> Weighing:
     brief = solved.situation.brief
     if not brief.sound_used:
-        return weigh(values, "the sound is not used", {"on": solved.against("wind.unused", "changes nothing you use")})
+        return weigh(values, say("for-sound-unused"), {"on": solved.against("wind.unused")})
     if brief.windy or solved.situation.carried in ("riding", "helmet-on-snow"):
-        off = solved.against("wind.covers", "wind covers everything")
+        off = solved.against("wind.covers")
         return weigh(
             values,
-            "wind at speed covers everything",
-            {"off": off, "automatic": solved.against("wind.switches", "switches back and forth in gusts")},
+            say("for-wind-at-speed"),
+            {"off": off, "automatic": solved.against("wind.switches")},
         )
-    off = solved.against("wind.gust", "a gust spoils the take")
+    off = solved.against("wind.gust")
     return weigh(
         values,
-        "reacts to a gust, leaves still air in stereo",
-        {"off": off, "on": solved.against("wind.dulls", "dulls still air")},
+        say("for-gusts"),
+        {"off": off, "on": solved.against("wind.dulls")},
     )
 
 
@@ -155,14 +149,14 @@ def _separate_audio(solved: Solved, values: list[Value]) -> Weighing:
     if solved.situation.brief.sound_used and solved.situation.stance.finish == "grade":
         return weigh(
             values,
-            "you will work on the sound too",
-            {"off": solved.against("track.less", "less to work with")},
+            say("for-sound-worked-on"),
+            {"off": solved.against("track.less")},
             axis=Axis.FINISH,
         )
     return weigh(
         values,
-        "nobody will work on it",
-        {"on": solved.against("track.more", "more files for nothing")},
+        say("for-sound-left"),
+        {"on": solved.against("track.more")},
         axis=Axis.FINISH,
     )
 
@@ -172,19 +166,21 @@ def _microphone(solved: Solved, values: list[Value]) -> Weighing:
     if item is None:
         return weigh(
             values,
-            "no microphone of the bag is of use here",
+            say("for-no-microphone"),
             {
-                "external": solved.against("microphone.none", "there is none to plug in"),
-                "external +20 dB": solved.against("microphone.none-lifted", "there is none"),
+                "external": solved.against("microphone.none"),
+                "external +20 dB": solved.against("microphone.none-lifted"),
             },
         )
     wanted = "external" if item.powered else "external +20 dB"
-    words = f"{item.label} {'has power of its own' if item.powered else 'has no power: it needs the gain'}"
+    name = "for-microphone-powered" if item.powered else "for-microphone-gain"
+    offered = wanted in map(str, values)
+    lacks = say("for-microphone-lacks", microphone=item.label, wanted=wanted)
     return weigh(
         values,
-        words if wanted in map(str, values) else f"{item.label} would need {wanted}, which is not offered",
+        say(name, microphone=item.label) if offered else lacks,
         {
-            str(value): solved.against("microphone.other", "{0}", words, amount=float(value != wanted))
+            str(value): solved.against("microphone.other", name, amount=float(value != wanted), microphone=item.label)
             for value in values
         },
     )
@@ -198,29 +194,30 @@ def _pre_record(solved: Solved, values: list[Value]) -> Weighing:
     for value in values:
         seconds = float(value)
         if wanted and seconds == 0:
-            objections[str(value)] = solved.against("pre-record.missed", "the moment may begin before you press")
+            objections[str(value)] = solved.against("pre-record.missed")
         elif seconds:
             cost = solved.prices("pre-record.kept" if wanted else "pre-record.idle")
             cost += seconds * solved.prices("pre-record.second")
-            objections[str(value)] = (Objection("pre-record.second", cost, "empties the battery while waiting"),)
+            objections[str(value)] = (Objection("pre-record.second", cost),)
     if unsure and not wanted:
-        return weigh(values, "it would be good to have, but the battery would not last", objections)
-    return weigh(values, "catches what began before the press" if wanted else "saves the battery", objections)
+        return weigh(values, say("for-battery-short"), objections)
+    return weigh(values, say("for-moment-caught") if wanted else say("for-battery-saved"), objections)
 
 
 def _position_logging(solved: Solved, values: list[Value]) -> Weighing:
     short = (
         solved.battery_minutes < solved.situation.brief.running_minutes * SPARE_POWER or solved.situation.brief.water
     )
-    words = "finds nothing under water" if solved.situation.brief.water else "costs battery"
-    return weigh(values, "saves battery", {"on": solved.against("position.short" if short else "position.idle", words)})
+    nothing = "against-position-water" if solved.situation.brief.water else "against-position-idle"
+    on = solved.against("position.short" if short else "position.idle", nothing)
+    return weigh(values, say("for-battery-saved"), {"on": on})
 
 
 def _beeps(solved: Solved, values: list[Value]) -> Weighing:
     return weigh(
         values,
-        "disturbs nobody, and is not on the sound",
-        {"on": solved.against("beeps.heard", "disturbs people and animals, and is on the sound")},
+        say("for-silence"),
+        {"on": solved.against("beeps.heard")},
     )
 
 
@@ -229,35 +226,35 @@ def _screen_lock(solved: Solved, values: list[Value]) -> Weighing:
     if brief.water or solved.situation.carried in ("riding", "helmet-on-snow") or not brief.repeatable:
         return weigh(
             values,
-            "water, gloves or a strap touch the screen",
-            {"off": solved.against("touch.changes", "a touch changes a value unnoticed")},
+            say("for-screen-touched"),
+            {"off": solved.against("touch.changes")},
         )
-    return weigh(values, "you stand beside it", {"on": solved.against("touch.undone", "one more thing to undo")})
+    return weigh(values, say("for-standing-beside"), {"on": solved.against("touch.undone")})
 
 
 def _orientation_lock(solved: Solved, values: list[Value]) -> Weighing:
     return weigh(
         values,
-        "the picture cannot turn in the take",
-        {"off": solved.against("orientation.turns", "tilting the camera turns the picture")},
+        say("for-picture-upright"),
+        {"off": solved.against("orientation.turns")},
     )
 
 
 def _front_screen(solved: Solved, values: list[Value]) -> Weighing:
     if solved.situation.brief.scenario == "talking":
-        blind = solved.against("front.blind", "you cannot see whether you are in the frame")
+        blind = solved.against("front.blind")
         return weigh(
             values,
-            "shows you the real frame",
-            {"off": blind, "status": solved.against("front.status", "shows no picture")},
+            say("for-frame-shown"),
+            {"off": blind, "status": solved.against("front.status")},
         )
     short = solved.battery_minutes < solved.situation.brief.running_minutes * SPARE_POWER
-    status = solved.against("front.drains", "costs battery", amount=float(short))
-    off = solved.against("front.hides", "hides whether it records", amount=float(not short))
+    status = solved.against("front.drains", amount=float(short))
+    off = solved.against("front.hides", amount=float(not short))
     return weigh(
         values,
-        "nobody looks at it from the front" if short else "shows that it records",
-        {"frame": solved.against("front.frame", "costs battery"), "status": status, "off": off},
+        say("for-nobody-in-front") if short else say("for-recording-shown"),
+        {"frame": solved.against("front.frame"), "status": status, "off": off},
     )
 
 
@@ -292,21 +289,18 @@ def _shortcut_corners(solved: Solved, values: list[Value]) -> Weighing:
     objections: dict[str, Objections] = {}
     for value in values:
         missing = [CORNER_WORDS[name] for name in wanted if CORNER_WORDS[name].lower() not in str(value).lower()]
-        objections[str(value)] = solved.against(
-            "corners.missing", "has no corner for {0}", ", ".join(missing), amount=len(missing)
-        )
-    told = ", ".join(CORNER_WORDS[name] for name in wanted)
-    return weigh(values, f"the four this scene is most likely to need: {told}", objections)
+        objections[str(value)] = solved.against("corners.missing", amount=len(missing), each=[*missing])
+    return weigh(values, say("for-corners", each=[CORNER_WORDS[name] for name in wanted]), objections)
 
 
-def _left_alone(words: str, first: str) -> Rule:
+def _left_alone(why: Message, first: str) -> Rule:
     """A rule that keeps one value unless the creator pins another."""
 
     def rule(solved: Solved, values: list[Value]) -> Weighing:
         objections = {
-            str(value): solved.against("left.changed", words, amount=float(str(value) != first)) for value in values
+            str(value): solved.against("left.changed", why.key, amount=float(str(value) != first)) for value in values
         }
-        return weigh(values, words, objections)
+        return weigh(values, why, objections)
 
     return rule
 
@@ -323,9 +317,9 @@ RULES: dict[Setting, Rule] = {
     Setting.SEPARATE_AUDIO: _separate_audio,
     Setting.MICROPHONE: _microphone,
     Setting.PRE_RECORD: _pre_record,
-    Setting.LENGTH_LIMIT: _left_alone("you stop the takes yourself", "none"),
-    Setting.SELF_TIMER: _left_alone("you press when you are ready", "0"),
-    Setting.SCHEDULED_START: _left_alone("you are there", "off"),
+    Setting.LENGTH_LIMIT: _left_alone(say("for-stopped-by-hand"), "none"),
+    Setting.SELF_TIMER: _left_alone(say("for-pressed-when-ready"), "0"),
+    Setting.SCHEDULED_START: _left_alone(say("for-being-there"), "off"),
     Setting.POSITION_LOGGING: _position_logging,
     Setting.BEEPS: _beeps,
     Setting.SCREEN_LOCK: _screen_lock,

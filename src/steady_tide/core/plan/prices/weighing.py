@@ -6,6 +6,7 @@ from functools import cached_property
 from typing import NamedTuple
 
 from steady_tide.core.kit.settings import Value
+from steady_tide.core.message import Argument, Message, clauses, say
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.problem.stance import Axis
 
@@ -13,27 +14,27 @@ from steady_tide.core.plan.problem.stance import Axis
 class Objection(NamedTuple):
     """What speaks against a value: its row in the book of prices, what it costs [stops-equivalents], its facts.
 
-    template: how it reads, with places for its figures.
+    name: the key of its message, where that is not made of the row's.
     """
 
     key: str
     cost: float
-    template: str
-    figures: tuple[object, ...] = ()
+    name: str = ""
+    facts: Mapping[str, Argument] = {}
 
     @property
-    def words(self) -> str:
-        """The objection as it is read."""
-        return self.template.format(*self.figures)
+    def told(self) -> Message:
+        """The objection as it is told."""
+        return say(self.name or f"against-{self.key.replace('.', '-')}", **self.facts)
 
 
 Objections = tuple[Objection, ...]
 
 
-def against(prices: Prices, key: str, template: str, *figures: object, amount: float = 1.0) -> Objections:
-    """An objection of a price taken so many times; none where it costs nothing."""
+def against(prices: Prices, key: str, name: str = "", *, amount: float = 1.0, **facts: Argument) -> Objections:
+    """An objection of a price taken so many times; none where it costs nothing. name: as of an Objection."""
     cost = prices(key) * amount
-    return (Objection(key, cost, template, figures),) if cost else ()
+    return (Objection(key, cost, name, facts),) if cost else ()
 
 
 @dataclass(frozen=True)
@@ -41,7 +42,7 @@ class Weighing:
     """Offered values with everything that speaks against each, and the axis that moves them."""
 
     objections: dict[Value, Objections]
-    praise: str
+    praise: Message
     axis: Axis | None = None
 
     @cached_property
@@ -53,6 +54,10 @@ class Weighing:
         """Sum of the objections to a value."""
         return self.costs[value]
 
+    def told_of(self, value: Value) -> Message:
+        """What speaks against a value, or what speaks for it where nothing does."""
+        return clauses(one.told for one in self.objections[value]) if self.objections[value] else self.praise
+
     def best(self) -> Value:
         """The cheapest value; of equals the first offered."""
         return min(self.costs, key=self.costs.__getitem__)
@@ -60,7 +65,7 @@ class Weighing:
 
 def weigh(
     values: Sequence[Value],
-    praise: str,
+    praise: Message,
     objections: Mapping[str, Objections] | None = None,
     *,
     axis: Axis | None = None,

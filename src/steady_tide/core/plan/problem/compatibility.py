@@ -8,7 +8,6 @@ from collections.abc import Iterable
 from typing import Final, Literal
 
 from steady_tide.core.document import Part
-from steady_tide.core.habits import metres
 from steady_tide.core.kit.bag import (
     BagItem,
     Cell,
@@ -22,6 +21,7 @@ from steady_tide.core.kit.bag import (
     Support,
 )
 from steady_tide.core.kit.device import Device
+from steady_tide.core.message import Message, metres, say, share
 from steady_tide.core.plan.problem.brief import Brief, Water
 from steady_tide.core.thresholds import threshold
 
@@ -34,7 +34,7 @@ Reason = Literal[
     "no-water", "carries-otherwise", "no-sound", "no-lamp", "moving-camera", "charges", "worn", "fine",
 ]  # fmt: skip
 """Why a thing can or cannot be used: the fact behind the words."""
-Verdict = tuple[Reason, str]
+Verdict = tuple[Reason, Message]
 
 
 class Compatibility(Part):
@@ -45,7 +45,7 @@ class Compatibility(Part):
     kind: str
     use: Literal["usable", "idle", "unfit"]
     reason: Reason = "fine"
-    words: str
+    told: Message
 
 
 def compatibility(item: BagItem, device: Device, brief: Brief) -> Compatibility:
@@ -56,21 +56,21 @@ def compatibility(item: BagItem, device: Device, brief: Brief) -> Compatibility:
         use = "unfit"
     elif (verdict := _idle(item, brief)) is not None:
         use = "idle"
-    reason, words = verdict or _praise(item)
-    return Compatibility(key=item.key, label=item.label, kind=item.kind, use=use, reason=reason, words=words)
+    reason, told = verdict or _praise(item)
+    return Compatibility(key=item.key, label=item.label, kind=item.kind, use=use, reason=reason, told=told)
 
 
 def _against(item: BagItem, device: Device, brief: Brief) -> Iterable[Verdict]:
     """Reasons that forbid it, the gravest first."""
     if item.condition == "unusable":
-        yield "marked-unusable", "you marked it unusable"
+        yield "marked-unusable", say("unfit-marked")
     fits = getattr(item, "fits", None)
     if fits is not None and device.key not in fits:
-        yield "other-device", f"does not fit {device.name}"
+        yield "other-device", say("unfit-other-device", device=device.name)
     if isinstance(item, Cell | MemoryCard) and item.count == 0:
-        yield "none-left", "none of them left"
+        yield "none-left", say("unfit-none-left")
     if isinstance(item, Cell) and item.health < EXHAUSTED_HEALTH:
-        yield "exhausted", f"exhausted: {item.health:.0%} of its capacity is left"
+        yield "exhausted", say("unfit-exhausted", left=share(item.health))
     if brief.water is not None:
         yield from _against_in_water(item, brief.water)
 
@@ -78,44 +78,46 @@ def _against(item: BagItem, device: Device, brief: Brief) -> Iterable[Verdict]:
 def _against_in_water(item: BagItem, water: Water) -> Iterable[Verdict]:
     if isinstance(item, Housing):
         if item.depth_rating_m < water.deepest_m:
-            yield "depth-rating", f"rated for {metres(item.depth_rating_m)}, {metres(water.deepest_m)} planned"
+            yield "depth-rating", _too_shallow(item.depth_rating_m, water)
         if water.port != item.port:
-            yield "other-port", f"has a {item.port} port, the scene is planned with {_port(water.port)}"
+            yield "other-port", say("unfit-port", port=say(f"port-{item.port}"), planned=say(f"port-{water.port}"))
     if isinstance(item, Lamp):
         if item.power == "mains":
-            yield "mains", "mains power stays away from water"
+            yield "mains", say("unfit-mains")
         if item.depth_rating_m < water.deepest_m:
-            rated = f"rated for {metres(item.depth_rating_m)}" if item.depth_rating_m else "not made for water"
-            yield "depth-rating", f"{rated}, {metres(water.deepest_m)} planned"
+            yield "depth-rating", _too_shallow(item.depth_rating_m, water)
     if isinstance(item, Microphone | PowerBank | Charger):
-        yield "stays-dry", "stays dry"
+        yield "stays-dry", say("unfit-stays-dry")
 
 
-def _port(port: str) -> str:
-    return "the bare lens" if port == "bare" else f"a {port} port"
+def _too_shallow(rated_m: float, water: Water) -> Message:
+    planned = metres(water.deepest_m)
+    if not rated_m:
+        return say("unfit-not-for-water", planned=planned)
+    return say("unfit-depth", rated=metres(rated_m), planned=planned)
 
 
 def _idle(item: BagItem, brief: Brief) -> Verdict | None:
     """Why the scene has no use for a thing that fits; None where it has."""
     if isinstance(item, Housing | ColourFilter) and brief.water is None:
-        return "no-water", "no water in this scene"
+        return "no-water", say("idle-no-water")
     if isinstance(item, Support) and item.carried != brief.carried:
-        words = f"carries like {item.carried.replace('-', ' ')}, the scene is filmed {brief.carried.replace('-', ' ')}"
-        return "carries-otherwise", words
+        way = say(f"way-{brief.carried}")
+        return "carries-otherwise", say("against-support-other", carries=say(f"way-{item.carried}"), way=way)
     if isinstance(item, Microphone) and not brief.sound_used:
-        return "no-sound", "the sound is not used"
+        return "no-sound", say("for-sound-unused")
     if isinstance(item, Lamp) and brief.water is not None and not brief.water.lamp:
-        return "no-lamp", "the scene is planned without a lamp"
+        return "no-lamp", say("idle-no-lamp")
     return _idle_power(item, brief)
 
 
 def _idle_power(item: BagItem, brief: Brief) -> Verdict | None:
     if isinstance(item, PowerBank) and brief.carried not in ("tripod", "tray"):
-        return "moving-camera", "a cable only hinders a moving camera"
-    return ("charges", "for the time between") if isinstance(item, Charger) else None
+        return "moving-camera", say("idle-cable")
+    return ("charges", say("idle-charger")) if isinstance(item, Charger) else None
 
 
 def _praise(item: BagItem) -> Verdict:
     if item.condition == "worn":
-        return "worn", "worn, but can be used"
-    return "fine", "can be used"
+        return "worn", say("usable-worn")
+    return "fine", say("usable")

@@ -55,13 +55,6 @@ AXIS_LABELS: Final[dict[Axis, str]] = {
     Axis.WATER_COLOUR: "Water colour",
 }
 
-FINISH_WORDS: Final = {
-    "grade": "a film that is graded",
-    "light-touch": "a film that is touched lightly",
-    "straight": "a film that is shown as it comes",
-}
-"""What a finish makes of a film, within a sentence."""
-
 ISO_LIMIT: Final = {position: int(limit) for position, limit in thresholds("iso.limit").items()}
 """The ISO each position on the noise ceiling puts up with."""
 

@@ -6,6 +6,7 @@ from starlette.testclient import TestClient
 
 from tests.service import add_scene, join, with_kit
 from tests.situations import SCENES
+from tests.words import read_out
 
 
 def first_setup(scene: dict[str, Any]) -> str:
@@ -41,7 +42,7 @@ def test_a_depth_is_made_possible_by_a_housing_still_to_be_borrowed(creator: Tes
     path = f"/api/setups/{first_setup(dive)}/helps/{housing['key']}"
     outcome = creator.post(path, json={"come_by": "to-borrow"}).json()["setups"][0]["outcome"]
     assert "no-housing" not in [one["kind"] for one in outcome["cautions"]]
-    assert any("(to borrow)" in words for words in outcome["bring"])
+    assert any("(to borrow)" in words for words in map(read_out, outcome["bring"]))
 
 
 def test_another_camera_is_put_on_the_scene(creator: TestClient) -> None:

@@ -149,7 +149,7 @@ def test_what_of_the_bag_fits_the_scene_is_told_with_reasons(creator: TestClient
     assert found["housing-60"]["use"] == "usable"
     assert found["panel-80"] == {
         "key": "panel-80", "label": "Panel 80 W, bi-colour", "kind": "lamp", "use": "unfit",
-        "reason": "mains", "words": "mains power stays away from water",
+        "reason": "mains", "told": {"key": "unfit-mains", "args": {}},
     }  # fmt: skip
     assert join(app).get(f"/api/setups/{setup}/bag").status_code == 404
 

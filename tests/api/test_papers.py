@@ -34,15 +34,17 @@ def test_a_housing_that_is_not_in_the_bag_is_told_first_on_every_paper(creator: 
     said = "No housing in the bag for 12"
     assert read_out(card(creator, scene)["outcome"]["cautions"][0]["told"]).startswith(said)
     listed = creator.get(f"/api/shoots/{shoot}").json()["scenes"][0]["setups"][0]
-    assert listed["headline"].startswith("no housing for 12") and read_out(listed["to_decide"][0]).startswith(said)
+    assert listed["headline"].startswith("no housing for its depth") and read_out(listed["to_decide"][0]).startswith(
+        said
+    )
     ready = creator.get(f"/api/shoots/{shoot}/ready").json()
     assert any("not in the bag" in one["label"] for one in ready["packing"])
     assert read_out(ready["cautions"][0]["told"][0]).startswith(said)
-    assert any("Do not take Skarv A2 down" in one["words"] for one in ready["checks"])
+    assert any("Do not take Skarv A2 down" in read_out(one["told"]) for one in ready["checks"])
     calendar = creator.get(f"/api/shoots/{shoot}/day.ics").text.replace("\r\n ", "")
     assert f"DESCRIPTION:{said}" in calendar
     day = creator.get(f"/api/shoots/{shoot}/day").json()
-    assert day["scenes"][0]["cameras"][0]["headline"].startswith("no housing for 12")
+    assert day["scenes"][0]["cameras"][0]["headline"].startswith("no housing for its depth")
 
 
 def test_four_scenes_in_three_slots_never_overwrite_one_another_unsaid(creator: TestClient) -> None:
@@ -52,7 +54,7 @@ def test_four_scenes_in_three_slots_never_overwrite_one_another_unsaid(creator: 
     assert [one["slot"] for one in cards] == [1, 2, 3, 1]
     assert [one["dial_after"] for one in cards] == ["", "", "", "Scene 0"]
     checks = creator.get(f"/api/shoots/{shoot}/ready").json()["checks"]
-    dialled = [one["words"] for one in checks if one["words"].startswith("Dial preset")]
+    dialled = [read_out(one["told"]) for one in checks if read_out(one["told"]).startswith("Dial preset")]
     assert dialled == [
         "Dial preset 1 of Skarv A2: Scene 0",
         "Dial preset 2 of Skarv A2: Scene 1",
@@ -67,7 +69,7 @@ def test_a_scene_that_takes_the_same_set_shares_its_slot_where_slots_are_short(c
     assert [card(creator, scene)["slot"] for scene in scenes] == [1, 2, 3, 2]
     assert card(creator, scenes[3])["dial_after"] == ""
     checks = creator.get(f"/api/shoots/{shoot}/ready").json()["checks"]
-    assert "Dial preset 2 of Skarv A2: Scene 1, Scene 3" in [one["words"] for one in checks]
+    assert "Dial preset 2 of Skarv A2: Scene 1, Scene 3" in [read_out(one["told"]) for one in checks]
 
 
 def test_a_scene_that_was_deleted_leaves_its_slot_free(creator: TestClient) -> None:

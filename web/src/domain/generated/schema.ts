@@ -8351,10 +8351,10 @@ export interface components {
             document: "steady-tide/plan";
             /**
              * Version
-             * @default 3
+             * @default 2
              * @constant
              */
-            version: 3;
+            version: 2;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}

@@ -38,7 +38,7 @@ def test_a_housing_that_is_not_in_the_bag_is_told_first_on_every_paper(creator: 
         said
     )
     ready = creator.get(f"/api/shoots/{shoot}/ready").json()
-    assert any("not in the bag" in one["label"] for one in ready["packing"])
+    assert any("not in the bag" in read_out(one["label"]) for one in ready["packing"])
     assert read_out(ready["cautions"][0]["told"][0]).startswith(said)
     assert any("Do not take Skarv A2 down" in read_out(one["told"]) for one in ready["checks"])
     calendar = creator.get(f"/api/shoots/{shoot}/day.ics").text.replace("\r\n ", "")

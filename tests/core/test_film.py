@@ -1,8 +1,10 @@
 """A scene on its day: its lamp is the one its plans use, and what it lists is what its cameras may use."""
 
+from dataclasses import replace
 from datetime import date
 from typing import Any
 
+import numpy as np
 import pytest
 
 from steady_tide.core.day.film import USUAL_FRAME, CameraSet, SceneOnDay
@@ -11,9 +13,11 @@ from steady_tide.core.day.timeline import sky_of
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.light.almanac import Place
+from steady_tide.core.light.underwater import lamp_at_1_m
 from steady_tide.core.plan.account.plan import Sketch
+from steady_tide.core.plan.problem.situation import Fit
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
-from tests.situations import A2, A4, KIT, brief, sketch_of
+from tests.situations import A2, A4, KIT, brief, situation_of, sketch_of
 
 SKY = sky_of(Place(58.30, 6.60), date(2026, 9, 19), "Europe/Oslo", beyond_minutes=720)
 STANCE = SCHOOL_BY_KEY["even-keel"].stance
@@ -76,3 +80,34 @@ def test_its_frame_is_the_first_cameras() -> None:
     assert both.frame.across_deg == both.sets[0].sketch.across_deg
     assert on_day("The pilot gig", bag=KIT.bag, devices=(), light=UNDER_SKY).frame == USUAL_FRAME
     assert both.held_minutes([]) == 0 and both.movable.length == 60
+
+
+def independently_lit(rest_lux: float, lamp_lux_at_1_m: float, level: float, distance_m: float) -> float:
+    """Light in clear air reckoned apart: inverse square, the level's share of it, and EV at ISO 100 of 2.5 lx each."""
+    return float(np.log2((rest_lux + lamp_lux_at_1_m * level / 100.0 / distance_m**2) / 2.5))
+
+
+@pytest.mark.parametrize("distance_m", [0.3, 0.6, 1.2])
+def test_a_lamp_lights_the_day_as_far_as_the_plan_dims_it(distance_m: float) -> None:
+    dimmable = [
+        item.model_copy(update={"dimmable": True, "condition": "good"}) if item.kind == "lamp" else item
+        for item in KIT.bag
+    ]
+    lit = on_day(
+        "Under the rafts",
+        bag=dimmable,
+        light={"kind": "ev", "ev100": 3.0},
+        water={"lamp": True, "depth_m": 4, "colour": "clear"},
+        subject_distance_m=distance_m,
+    )
+    values = lit.sets[0].sketch.values
+    level = float(values[Setting.LAMP_LEVEL])
+    assert lit.lamp is not None and (distance_m > 1 or level < 100), "so near it is dimmed"
+    fit = Fit(lamp=str(values[Setting.LAMP]), lamp_level=f"{level:g}")
+    planned = replace(situation_of(lit.brief, STANCE, A4, tuple(dimmable)), fit=fit)
+    at = lit.around.middle
+    assert lit.light.at(at) == pytest.approx(planned.aim_ev100, abs=1e-6), "one light for plan and day"
+    # There and back through so much water it gives less than through air, and not much less.
+    at_1_m = lamp_at_1_m(lit.lamp)
+    through_air = independently_lit(2.5 * 2.0 ** lit.rest.at(at), at_1_m, level, distance_m)
+    assert 0.0 <= through_air - lit.light.at(at) < 1.5

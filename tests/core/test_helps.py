@@ -11,7 +11,7 @@ from steady_tide.core.advice.interventions import Hour, tries
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.plan.account.plan import Plan
-from steady_tide.core.plan.planner import plan_scene, priced_scene
+from steady_tide.core.plan.planner import Priced, plan_scene, priced_scene
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
@@ -89,6 +89,21 @@ def test_a_filter_that_was_pinned_on_comes_off() -> None:
     found = helped(problem_of(brief("Lantern market"), bag=KIT.bag, nd_filter="nd64"))
     off = next(one for one in found if one.kind == "without")
     assert off.saves > 2 and off.setting == "nd_filter" and off.value is None
+
+
+def test_light_that_only_a_lamp_gives_counts_as_held() -> None:
+    """In the dark of a deep dive nothing is held without a lamp; with one, as many stops are as it lifts the light."""
+    night = brief("Under the rafts", light={"kind": "ev", "ev100": -6}, water={"depth_m": 12}, subject_distance_m=0.6)
+    problem = problem_of(night, A4, bag=[item for item in KIT.bag if item.kind != "lamp"])
+    lamp = next(one for one in helped(problem) if one.item is not None and one.item.kind == "lamp")
+    before = priced_scene(problem)
+    assert lamp.item is not None and night.water is not None
+    lit = night.model_copy(update={"water": night.water.model_copy(update={"lamp": True})})
+    after = priced_scene(problem.otherwise(bag=(*problem.bag, lamp.item), brief=lit))
+    assert isinstance(before, Priced) and isinstance(after, Priced)
+    dark = -6 - night.falls_stops
+    assert lamp.held_stops == pytest.approx(before.sketch.reach.low.ev100 - dark - after.short_stops, abs=0.01)
+    assert lamp.held_stops > 5
 
 
 def test_another_camera_is_told_as_what_it_would_do() -> None:

@@ -72,7 +72,7 @@ def helps(
         help_
         for attempt in list(tries(problem, plan, needs, others, hours))[:TRIED]
         if (there := _planned(attempt.problem, shared)) is not None
-        and (help_ := _help(attempt, problem, here, there)) is not None
+        and (help_ := _help(attempt, here, there)) is not None
     ]
     looks = [one for one in found if one.kind == "look" and one.saves > -MOST_DEARER]
     better = [one for one in found if one.kind != "look" and _worth(one)]
@@ -125,17 +125,9 @@ def _planned(problem: PlanningProblem, spaces: Spaces) -> Priced | None:
     return None if isinstance(made, Conflict) else made
 
 
-def _short_stops(problem: PlanningProblem, sketch: Sketch) -> float:
-    """How much of the light that is expected lies outside the marks [stops]."""
-    brief = problem.brief
-    ev100, reach = brief.level.ev100, sketch.reach
-    dark, bright = ev100 - brief.falls_stops, ev100 + brief.rises_stops
-    return max(reach.low.ev100 - dark, 0.0) + max(bright - reach.high.ev100, 0.0)
-
-
-def _help(attempt: Intervention, problem: PlanningProblem, here: Priced, there: Priced) -> Help | None:
+def _help(attempt: Intervention, here: Priced, there: Priced) -> Help | None:
     saves = here.cost - there.cost
-    held = _short_stops(problem, here.sketch) - _short_stops(attempt.problem, there.sketch)
+    held = here.short_stops - there.short_stops
     return Help(
         key=attempt.key,
         kind=attempt.kind,

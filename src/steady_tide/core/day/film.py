@@ -15,10 +15,8 @@ from steady_tide.core.kit.bag import BagItem, ColourFilter, Lamp
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import Setting
 from steady_tide.core.lapse.ramp import Ramp, ramp_of
-from steady_tide.core.light.lamps import lamp_lux
 from steady_tide.core.light.level import LampLight, SkyLight, SunLight
-from steady_tide.core.light.underwater import lamp_at_1_m
-from steady_tide.core.light.water import WATER_TYPE
+from steady_tide.core.light.underwater import lamp_on_subject_lux
 from steady_tide.core.plan.account.plan import Sketch
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.compatibility import compatibility
@@ -72,19 +70,30 @@ class SceneOnDay:
     # Its light.
 
     @cached_property
-    def lamp(self) -> Lamp | None:
-        """The lamp of the bag that its plans light it with; of several the first camera's."""
-        keys = (camera.sketch.values.get(Setting.LAMP) for camera in self.sets)
+    def _lit_by(self) -> tuple[Lamp, float] | None:
+        """The lamp of the bag that its plans light it with, and at which level [%]; of several the first camera's."""
+        if self.brief.water is None:
+            return None
         lamps = {item.key: item for item in self.bag if isinstance(item, Lamp)}
-        return next((lamps[str(key)] for key in keys if key in lamps), None) if self.brief.water else None
+        for camera in self.sets:
+            lamp = lamps.get(str(camera.sketch.values.get(Setting.LAMP)))
+            if lamp is not None:
+                return lamp, float(camera.sketch.values.get(Setting.LAMP_LEVEL, 100))
+        return None
+
+    @property
+    def lamp(self) -> Lamp | None:
+        """The lamp of the bag that its plans light it with."""
+        return self._lit_by[0] if self._lit_by else None
 
     @property
     def lamp_lux(self) -> float:
-        """What the lamp gives on the subject, as the lens sees it through the water [lx]."""
-        if self.lamp is None or self.brief.water is None:
+        """What the lamp gives on the subject, dimmed as planned, as the lens sees it through the water [lx]."""
+        if self._lit_by is None or self.brief.water is None:
             return 0.0
-        kind = WATER_TYPE[self.brief.water.colour]
-        return lamp_lux(at_1_m=lamp_at_1_m(self.lamp), distance_m=self.brief.subject_distance_m, kind=kind)
+        lamp, level = self._lit_by
+        distance_m = self.brief.subject_distance_m
+        return lamp_on_subject_lux(lamp, colour=self.brief.water.colour, distance_m=distance_m, level_percent=level)
 
     @cached_property
     def light(self) -> SceneLight:

@@ -105,7 +105,7 @@ def _stretches(moving: list[Moving]) -> list[tuple[int, int]]:
 def _phase(
     minutes: Floats, shutter: Floats, gain: Floats, error: Floats, moving: Moving, first: int, last: int
 ) -> Phase:
-    steps = sum(abs(_thirds(one, last) - _thirds(one, first)) for one in (shutter, gain))
+    steps = sum(_steps(one[first : last + 1]) for one in (shutter, gain))
     off = round(float(error[last]), 2)
     at = (
         f"{shutter_text(2.0 ** float(shutter[last]))} s"
@@ -126,8 +126,9 @@ def _phase(
     )  # fmt: skip
 
 
-def _thirds(stops: Floats, at: int) -> int:
-    return round(float(stops[at]) / STEP_STOPS)
+def _steps(stops: Floats) -> int:
+    """Thirds of a stop that are gone through on the way, there and back, shape (n,)."""
+    return int(np.abs(np.diff(np.rint(stops / STEP_STOPS))).sum())
 
 
 def _off(stops: float) -> str:

@@ -157,6 +157,15 @@ def lamp_at_1_m(lamp: Lamp) -> float:
     return lamp.lux_at_1_m or lux_at_1_m(lumens=lamp.lumens or 1.0, beam_deg=lamp.beam_deg or 360.0)
 
 
+def lamp_on_subject_lux(lamp: Lamp, *, colour: str, distance_m: float, level_percent: float = 100.0) -> float:
+    """What a lamp beside the lens gives on the subject, as the lens sees it through the water [lx].
+
+    level_percent: of its full output, (0, 100]. Raises KeyError for a water that is not known.
+    """
+    full = lamp_lux(at_1_m=lamp_at_1_m(lamp), distance_m=distance_m, kind=WATER_TYPE[colour])
+    return full * level_percent / 100.0
+
+
 def lamp_within_m(lamp: Lamp, *, colour: str, rest_ev100: float) -> float:
     """How near a lamp beside the lens must be to outweigh the rest of the light [m]; 0 where it cannot."""
     wanted = float(lux_from_ev100(rest_ev100 + OUTWEIGHS_STOPS))
@@ -230,7 +239,7 @@ def _filter(item: ColourFilter, passed: Floats, spectrum: Floats) -> FilterInWat
 
 
 def _lamp(item: Lamp, colour: str, distance_m: float, rest_ev100: float) -> LampInWater:
-    given = lamp_lux(at_1_m=lamp_at_1_m(item), distance_m=distance_m, kind=WATER_TYPE[colour])
+    given = lamp_on_subject_lux(item, colour=colour, distance_m=distance_m)
     return LampInWater(
         key=item.key,
         label=item.label,

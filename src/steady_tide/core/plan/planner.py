@@ -57,10 +57,14 @@ def plan_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Plan |
 
 
 class Priced(NamedTuple):
-    """A set without its reasons, and what it costs [stops-equivalents]."""
+    """A set without its reasons, what it costs [stops-equivalents], and how much of the light lies outside its marks.
+
+    short_stops: of the light that is expected, a lamp counted in, below the low mark and above the high one [stops].
+    """
 
     sketch: Sketch
     cost: float
+    short_stops: float
 
 
 def sketch_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Sketch | Conflict:
@@ -89,7 +93,12 @@ def priced_scene(problem: PlanningProblem, spaces: Spaces | None = None) -> Pric
     sketch = Sketch(
         device_name=given.device.name, headline=line, values=values, texts=texts, running=running, **_seen(chosen)
     )
-    return Priced(sketch, near.cost)
+    return Priced(sketch, near.cost, _short_stops(chosen, sketch))
+
+
+def _short_stops(chosen: ExposedSet, sketch: Sketch) -> float:
+    situation, reach = chosen.situation, sketch.reach
+    return max(reach.low.ev100 - situation.dark_ev100, 0.0) + max(situation.bright_ev100 - reach.high.ev100, 0.0)
 
 
 def _best(landscape: Landscape) -> Point:

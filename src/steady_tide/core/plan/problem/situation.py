@@ -12,10 +12,8 @@ from steady_tide.core.kit.bag import Carried, Lamp, Support
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.lapse.interval import longest_shutter
-from steady_tide.core.light.lamps import lamp_lux
 from steady_tide.core.light.level import LightLevel
-from steady_tide.core.light.underwater import lamp_at_1_m
-from steady_tide.core.light.water import WATER_TYPE
+from steady_tide.core.light.underwater import lamp_on_subject_lux
 from steady_tide.core.motion.blur import SHAKE_DEG_PER_S
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.given import Given
@@ -118,9 +116,12 @@ class Situation:
         """Light of the surroundings [EV at ISO 100] and the lamp's together."""
         if self.lamp is None or self.brief.water is None:
             return ev100
-        kind = WATER_TYPE[self.brief.water.colour]
-        full = lamp_lux(at_1_m=lamp_at_1_m(self.lamp), distance_m=self.brief.subject_distance_m, kind=kind)
-        added = full * float(self.fit.lamp_level) / 100.0
+        added = lamp_on_subject_lux(
+            self.lamp,
+            colour=self.brief.water.colour,
+            distance_m=self.brief.subject_distance_m,
+            level_percent=float(self.fit.lamp_level),
+        )
         return float(ev100_from_lux(float(lux_from_ev100(ev100)) + added))
 
     def lamp_over_rest_stops(self, level: float) -> float:

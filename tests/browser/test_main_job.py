@@ -161,7 +161,7 @@ def test_a_depth_without_a_housing_is_said_first_and_a_housing_mends_it(page: Pa
     page.get_by_label("Deepest").fill("12")
     answer = page.get_by_test_id("answer")
     expect(answer).to_contain_text(re.compile("No housing in the bag for 12.m: Skarv A4 is bare to 10.m"))
-    expect(page.get_by_test_id("headline")).to_contain_text(re.compile("^no housing for 12.m"))
+    expect(page.get_by_test_id("headline")).to_contain_text(re.compile("^no housing for its depth"))
     kept(page)
     page.get_by_role("link", name="Card", exact=True).click()
     expect(page.get_by_role("article").get_by_text(re.compile("^No housing in the bag for 12.m"))).to_be_visible()

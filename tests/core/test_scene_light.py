@@ -12,7 +12,7 @@ from steady_tide.core.day.scene_light import Around, SceneLight, depth_along, li
 from steady_tide.core.day.timeline import sky_of
 from steady_tide.core.errors import BadInput
 from steady_tide.core.light.almanac import Place
-from steady_tide.core.light.daylight import DIFFUSE_SIDE_STOPS, facing_stops
+from steady_tide.core.light.daylight import even_side_stops, facing_stops
 from steady_tide.core.light.level import ComputedLight, SkyLight, level
 from steady_tide.core.light.reading import Bound
 from steady_tide.core.light.underwater import WaterPath, water_loss_stops
@@ -64,14 +64,22 @@ def test_not_knowing_the_heading_is_said_in_stops() -> None:
     assert unknown.uncertainty[0] == known.uncertainty[0]
 
 
-def test_a_lens_that_looks_at_the_ground_faces_no_sun() -> None:
-    steep = scene_light(under_sky(aim={"heading_deg": 90, "tilt_deg": 60}), around())
-    np.testing.assert_allclose(steep.ev100, SKY.ev100(2.0))
+def test_a_lens_that_looks_straight_down_sees_level_ground() -> None:
+    steep = scene_light(under_sky(aim={"heading_deg": 90, "tilt_deg": 90}), around())
+    np.testing.assert_allclose(steep.ev100, SKY.ev100(2.0), atol=1e-9)
+
+
+def test_tilting_the_lens_never_makes_the_light_jump() -> None:
+    tilts = np.arange(0.0, 90.5, 1.0)
+    levels = np.array(
+        [scene_light(under_sky(aim={"heading_deg": 90, "tilt_deg": float(tilt)}), around()).ev100 for tilt in tilts]
+    )
+    assert np.abs(np.diff(levels, axis=0)).max() < 0.12
 
 
 def test_in_deep_shade_there_is_no_sun_to_face() -> None:
     shaded = scene_light(under_sky(light={"shade_stops": 3}, aim={"heading_deg": 90}), around())
-    np.testing.assert_allclose(shaded.ev100, SKY.ev100(2.0) - 3 + DIFFUSE_SIDE_STOPS)
+    np.testing.assert_allclose(shaded.ev100, SKY.ev100(2.0) - 3 + even_side_stops())
 
 
 WATER = {"depth_m": 7, "shallowest_m": 1, "colour": "green"}
@@ -193,7 +201,8 @@ def test_light_moves_without_a_jump_through_the_day(heading: float | None, shade
     bare = np.abs(np.diff(lit().ev100)).max()
     # A sun that comes round a side adds to what the sky does by itself; a minute is never a step.
     assert np.abs(np.diff(found.ev100)).max() < bare + 0.15
-    assert np.abs(np.diff(found.uncertainty)).max() < 0.02
+    # What haze may do grows by two thirds of a stop in the quarter of an hour after sunrise.
+    assert np.abs(np.diff(found.uncertainty)).max() < 0.05
 
 
 @given(st.floats(0, 8), st.floats(0, 0.2), st.floats(0, 359), st.floats(0, 8))

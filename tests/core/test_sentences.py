@@ -18,7 +18,7 @@ from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.plan.problem.stance import SCHOOLS
 from steady_tide.formats.wording import all_worded, worded
 from tests.core.test_schools import EVERYDAY, SCENIC
-from tests.situations import KIT, SCENES, TALKING
+from tests.situations import A4, KIT, SCENES, TALKING, brief
 
 SPACES: Final = Spaces()
 BRIEFS: Final = [*SCENES.values(), TALKING, EVERYDAY, SCENIC]
@@ -116,9 +116,19 @@ EQUALS = {"why-first-of-equals": True, "why-as-good": False}
 
 
 def test_what_is_said_of_equals_is_so(plans: list[tuple[PlanningProblem, Plan]]) -> None:
+    """Also where a camera offers the same steadying twice: the first is taken, and said to be."""
+    twins = [level.model_copy(update={"key": f"{level.key}-too"}) for level in A4.stabilisation]
+    modes = [
+        mode.model_copy(update={"stabilisation": [*mode.stabilisation, *(f"{key}-too" for key in mode.stabilisation)]})
+        for mode in A4.modes
+    ]
+    twice = A4.model_copy(update={"stabilisation": [*A4.stabilisation, *twins], "modes": modes})
+    problem = PlanningProblem.of(brief("The pilot gig"), twice, stance=SCHOOLS[0].stance, bag=KIT.bag)
+    made = plan_scene(problem)
+    assert isinstance(made, Plan)
     told = [
         (EQUALS[decision.why.key], decision)
-        for _, plan in plans
+        for plan in [made, *(plan for _, plan in plans)]
         for decision in plan.decisions
         if isinstance(decision.why, Message) and decision.why.key in EQUALS
     ]

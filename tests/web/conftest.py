@@ -24,7 +24,7 @@ ROOMS = {
     "sums": ("sums",),
 }  # fmt: skip
 """Modules of the domain by the folder they lie in."""
-OTHERS = {"shelf": "domain/shoots/shootList", "clips": "domain/kit/clipFacts"}
+OTHERS = {"shelf": "domain/shoots/shootList", "clips": "domain/kit/clipFacts", "inside": "domain/wordingInside"}
 FIELD = {name: f"domain/field/{name}" for name in ("clock", "light", "merging", "taking")} | {
     "fieldEntries": "domain/field/entries", "fieldLogbook": "domain/field/logbook", "fieldPost": "domain/field/post",
     "fieldTide": "domain/field/tide",

@@ -168,12 +168,18 @@ def registers_text() -> str:
     return json.dumps(published(), indent=1, ensure_ascii=False) + "\n"
 
 
-def words_text() -> str:
-    """The catalogue of messages, as JSON: its files by name, without their comments."""
+FIRST_WORDS = ("answer", "bag", "cautions", "helps", "plan", "reach", "shared")
+"""Rooms of the catalogue that the first card needs; the browser fetches the others with the places behind it."""
+
+
+def words_texts() -> dict[str, str]:
+    """The catalogue of messages as JSON, in two parts, by name: files without their comments."""
     from steady_tide.formats.wording import catalogue
 
-    found = {name: "".join(_uncommented(text)) for name, text in catalogue().items()}
-    return json.dumps(found, indent=1, ensure_ascii=False) + "\n"
+    rooms = {name.removesuffix(".ftl"): "".join(_uncommented(text)) for name, text in catalogue().items()}
+    first = {name: text for name, text in rooms.items() if name in FIRST_WORDS}
+    parts = {"first": first, "inside": {name: text for name, text in rooms.items() if name not in first}}
+    return {name: json.dumps(part, indent=1, ensure_ascii=False) + "\n" for name, part in parts.items()}
 
 
 def _uncommented(text: str) -> list[str]:
@@ -191,7 +197,9 @@ def write_client(_: argparse.Namespace) -> int:
     for name, text in facts_texts().items():
         (target.parent / "facts" / f"{name}.json").write_text(text)
     (target.parent / "registers.json").write_text(registers_text())
-    (target.parent / "words.json").write_text(words_text())
+    (target.parent / "words").mkdir(exist_ok=True)
+    for name, text in words_texts().items():
+        (target.parent / "words" / f"{name}.json").write_text(text)
     command = [
         str(web / "node_modules/.bin/openapi-typescript"),
         str(document),

@@ -18,3 +18,10 @@ idle-no-water = no water in this scene
 idle-no-lamp = the scene is planned without a lamp
 idle-cable = a cable only hinders a moving camera
 idle-charger = for the time between
+
+# What goes along.
+bring-housing-missing = Housing for { $device }, rated for { $deepest }: not in the bag
+bring-counted = { $count } × { $label }
+bring-serviced = { $label }, seals serviced { $date }
+# $label: a thing (a text or a message). $still: by when it is there.
+bring-still = { $label } ({ $still })

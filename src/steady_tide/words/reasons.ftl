@@ -49,10 +49,3 @@ how-flicker = |sinc(2f·t)| at { $mains }, beating at { $beats }; { $advice }
 how-clean = nearest clean shutter { $shutter }
 how-clean-none = no offered shutter is clean at this rate
 how-sharp = thin lens, a point up to { $spot }; focused at { $hyperfocal }, all from half of that on
-
-# What goes along.
-bring-housing-missing = Housing for { $device }, rated for { $deepest }: not in the bag
-bring-counted = { $count } × { $label }
-bring-serviced = { $label }, seals serviced { $date }
-# $label: a thing (a text or a message). $still: by when it is there.
-bring-still = { $label } ({ $still })

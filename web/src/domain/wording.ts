@@ -5,7 +5,7 @@
 
 import { FluentBundle, FluentNumber, FluentResource, FluentType, type FluentValue } from "@fluent/bundle";
 import type { Amount, Leaving, Message } from "./documents";
-import words from "./generated/words.json";
+import words from "./generated/words/first.json";
 import { habits, timeShown } from "./habits";
 
 /** What is told: facts, or a text that is there already. */
@@ -87,6 +87,11 @@ function catalogue(): FluentBundle {
   return bundle;
 }
 
+/** Further rooms of the catalogue, which come with the places that need them. */
+export function withWords(rooms: Record<string, string>): void {
+  for (const text of Object.values(rooms)) catalogue().addResource(new FluentResource(text));
+}
+
 const isAmount = (value: object): value is Amount => "unit" in value;
 
 function plain(value: Argument): string {
@@ -104,7 +109,10 @@ function given(value: Argument): FluentValue {
 export function told(message: Told): string {
   if (typeof message === "string") return message;
   const found = catalogue().getMessage(message.key);
-  if (!found?.value) return message.key;
+  if (!found?.value) {
+    console.error(`no words for ${message.key}`);
+    return message.key;
+  }
   const args = Object.fromEntries(
     Object.entries(message.args ?? {}).map(([name, value]) => [name, given(value)]),
   );
@@ -119,5 +127,8 @@ export const endTold = (end: EndKind | null | undefined): string =>
 export const causeTold = (end: EndKind): string =>
   told({ key: end === "runaway" ? "end-runaway" : `cause-${end}`, args: {} });
 
+/** Several messages, each in words. */
+export const toldEach = (messages: Told[]): string[] => messages.map(told);
+
 /** Several messages one after another, as a text. */
-export const toldTogether = (messages: Told[]): string => messages.map(told).join(" ");
+export const toldTogether = (messages: Told[]): string => toldEach(messages).join(" ");

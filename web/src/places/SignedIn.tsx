@@ -1,5 +1,6 @@
 import { lazy, useEffect, useState } from "react";
 import { BrowserRouter, Route, Routes } from "react-router";
+import "../domain/wordingInside";
 import { openOutbox } from "../state/outbox/use";
 import type { Here } from "../state/session";
 import { TipProvider } from "../ui/Tip";

@@ -111,7 +111,7 @@ def heading_of(
     shadows = spans(minutes, seen[rows])
     side = None
     if angle is not None and brief.water is None and altitude > 0:
-        turned = {"sun_altitude_deg": altitude, "sun_from_lens_deg": angle}
+        turned = {"sun_altitude_deg": altitude, "sun_from_lens_deg": angle, "tilt_deg": aim.tilt_deg if aim else 0.0}
         side = side_stops(**turned, okta=okta, shade_stops=shade_stops)
     return Heading(
         heading_deg=aim.heading_deg if aim else None,

@@ -2,12 +2,12 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from typing import Final
+from typing import Any, Final
 
 import numpy as np
 
 from steady_tide.core.day.timeline import Sky
-from steady_tide.core.light.daylight import SUN_GONE_STOPS, angle_between, direct_share, side_stops
+from steady_tide.core.light.daylight import SUN_GONE_STOPS, angle_between, direct_share, side_stops, side_uncertainty
 from steady_tide.core.light.lamplight import lit_by
 from steady_tide.core.light.level import (
     ComputedLight,
@@ -35,8 +35,6 @@ from steady_tide.core.quantities import Floats, counted, ev100_from_lux, lux_fro
 
 UNKNOWN_HEADING_STOPS: Final = 0.3
 """What not knowing where the lens looks adds to the half width by day [stops]. **Assumed**."""
-STEEP_TILT_DEG: Final = 45.0
-"""A lens tilted down further looks at the ground, which lies level."""
 WATER_KELVIN_PER_STOP: Final = 1200.0
 BLUEST_KELVIN: Final = 12_000.0
 """Colour of the light under water: so much cooler for every stop that red is behind, and no more. **Assumed**."""
@@ -183,11 +181,11 @@ def _faced(
         direct = direct_share(sun_altitude_deg=sky.sun_deg, okta=0.0) / direct_share(sun_altitude_deg=90.0, okta=0.0)
         sunlit = max(1.0 - shade_stops / SUN_GONE_STOPS, 0.0)
         return curve, np.asarray(widths + UNKNOWN_HEADING_STOPS * sunlit * direct)
-    if brief.aim.tilt_deg >= STEEP_TILT_DEG:
-        return curve, widths
-    angle = angle_between(sky.sun_azimuth_deg, brief.aim.heading_deg)
-    turned = side_stops(sun_altitude_deg=sky.sun_deg, sun_from_lens_deg=angle, okta=okta, shade_stops=shade_stops)
-    return np.asarray(curve + turned), widths
+    angle, tilt = angle_between(sky.sun_azimuth_deg, brief.aim.heading_deg), brief.aim.tilt_deg
+    seen: dict[str, Any] = {"sun_altitude_deg": sky.sun_deg, "sun_from_lens_deg": angle, "tilt_deg": tilt}
+    turned = side_stops(**seen, okta=okta, shade_stops=shade_stops)
+    haze = side_uncertainty(**seen, okta=okta, shade_stops=shade_stops)
+    return np.asarray(curve + turned), np.hypot(widths, haze)
 
 
 def _by_lamps(light: LampLight, around: Around) -> SceneLight:

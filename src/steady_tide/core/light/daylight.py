@@ -5,23 +5,18 @@ from typing import Final, Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from steady_tide.core.light.sky import clear_sky_lux, cloud_transmission
+from steady_tide.core.light.beam import LEAST_TURBIDITY, MOST_TURBIDITY, TURBIDITY, beam_over_level, beam_share
+from steady_tide.core.light.sky import clear_sky_lux, cloud_transmission, full_moon_lux
 from steady_tide.core.quantities import Floats, Quantity
 
-FULL_MOON_LUX: Final = 0.25
-"""A full moon high in a clear sky [lx]."""
 Ground = Literal["plain", "snow", "sand", "water", "forest"]
 GROUND_STOPS: Final[dict[str, float]] = {"plain": 0.0, "snow": 1.0, "sand": 0.5, "water": 0.2, "forest": -4.0}
 """What the ground adds to the light on a subject, or trees take [stops]. **Assumed**."""
 GROUND_UNCERTAINTY: Final[dict[str, float]] = {"plain": 0.0, "snow": 0.3, "sand": 0.3, "water": 0.2, "forest": 1.0}
 REFLECTED: Final = 0.2
 """Share of the level light that plain ground sends back up. **Assumed**."""
-DIFFUSE_SIDE_STOPS: Final = float(np.log2(0.5 + 0.5 * REFLECTED))
-"""What an upright side gets of an evenly bright sky and of plain ground, against level ground [stops]."""
 SUN_GONE_STOPS: Final = 3.0
 """Shade that leaves nothing of which way the sun stands [stops]. **Assumed**."""
-MOON_EXTINCTION_MAG: Final = 0.16
-"""Dimming by a clear air mass [magnitudes]; the moon's full light is that through one."""
 OPERATOR_M: Final = 1.75
 """Height of who films [m]. **Assumed**."""
 LEAST_SHADOW_DEG: Final = 1.5
@@ -31,17 +26,14 @@ Facing = Literal["front", "side", "back"]
 
 
 def moon_lux(*, altitude_deg: Quantity, lit_share: float) -> Floats:
-    """Light of the moon on a level plane [lx]; 0 below the horizon.
+    """Light of the moon on a level plane [lx], altitude in [-90, 90] degrees, lit_share in [0, 1].
 
-    Brightness by phase angle, m = 0.026 |a| + 4e-9 a^4 in magnitudes (Allen; Krisciunas and
-    Schaefer 1991), times the sine of its altitude, dimmed by the air on its way (Kasten and Young 1989).
+    A full moon's by its altitude, dimmed by its phase: m = 0.026 |a| + 4e-9 a^4 in magnitudes (Allen; Krisciunas and
+    Schaefer 1991).
     """
     phase_deg = np.degrees(np.arccos(np.clip(2.0 * lit_share - 1.0, -1.0, 1.0)))
     dimmer = 10.0 ** (-0.4 * (0.026 * phase_deg + 4e-9 * phase_deg**4))
-    up = np.maximum(np.asarray(altitude_deg, dtype=float), 0.0)
-    height = np.sin(np.radians(up))
-    air_mass = 1.0 / (height + 0.50572 * (up + 6.07995) ** -1.6364)
-    return np.asarray(FULL_MOON_LUX * dimmer * height * 10.0 ** (-0.4 * MOON_EXTINCTION_MAG * (air_mass - 1.0)))
+    return np.asarray(dimmer * full_moon_lux(altitude_deg))
 
 
 def sky_lux(*, sun_altitude_deg: Quantity, moon_altitude_deg: Quantity, moon_share: float, okta: float) -> Floats:
@@ -51,37 +43,86 @@ def sky_lux(*, sun_altitude_deg: Quantity, moon_altitude_deg: Quantity, moon_sha
 
 
 def direct_share(*, sun_altitude_deg: Quantity, okta: float) -> Floats:
-    """Share of the level light that comes straight from the sun [0, 1].
-
-    **Assumed**: 0 at the horizon, 0.5 at 10 degrees, 0.8 at 30, 0.88 at 60 under a clear sky; falling with the
-    square of the clear part of the sky.
-    """
-    clear = np.interp(sun_altitude_deg, [0.0, 10.0, 30.0, 60.0, 90.0], [0.0, 0.5, 0.8, 0.88, 0.9])
-    return np.asarray(clear * (1.0 - okta / 8.0) ** 2)
+    """Share of the level light that comes straight from the sun [0, 1]; falls with the square of the clear sky."""
+    return np.asarray(beam_share(sun_altitude_deg) * (1.0 - okta / 8.0) ** 2)
 
 
-def facing_stops(*, sun_altitude_deg: Quantity, sun_from_lens_deg: Quantity, okta: float) -> Floats:
+def facing_stops(
+    *,
+    sun_altitude_deg: Quantity,
+    sun_from_lens_deg: Quantity,
+    okta: float,
+    tilt_deg: float = 0.0,
+    turbidity: float = TURBIDITY,
+) -> Floats:
     """How much brighter a subject's side towards the lens is than level ground [stops].
 
     sun_from_lens_deg: angle between the sun's azimuth and the direction the lens looks, [0, 180]: 0 = the sun is
-    ahead (back light), 180 = behind the camera (front light). A vertical plane takes half the sky,
-    the sun by its cosine, and what the ground sends back.
+    ahead (back light), 180 = behind the camera (front light). tilt_deg: how far the lens looks down [-90, 90], and the
+    side towards it looks up: at 90 it lies level. A plane takes its part of an even sky, the sun by its cosine, and
+    what the ground sends back.
     """
-    altitude = np.maximum(np.asarray(sun_altitude_deg, dtype=float), 2.0)
-    direct = direct_share(sun_altitude_deg=sun_altitude_deg, okta=okta)
-    upon = np.maximum(-np.cos(np.radians(sun_from_lens_deg)), 0.0) / np.tan(np.radians(altitude))
-    plane = 0.5 * (1.0 - direct) + direct * np.minimum(upon, 6.0) + 0.5 * REFLECTED
+    leans, altitude = np.radians(tilt_deg), np.radians(np.maximum(sun_altitude_deg, 0.0))
+    clear = (1.0 - okta / 8.0) ** 2
+    beam = clear * beam_over_level(sun_altitude_deg, turbidity=turbidity)
+    across = -np.cos(np.radians(sun_from_lens_deg)) * np.cos(leans) * np.cos(altitude)
+    upon = np.maximum(across + np.sin(leans) * np.sin(altitude), 0.0)
+    diffuse = 1.0 - beam * np.sin(altitude)
+    plane = _sky_seen(tilt_deg) * diffuse + beam * upon + (1.0 - _sky_seen(tilt_deg)) * REFLECTED
     return np.asarray(np.log2(plane))
 
 
-def side_stops(*, sun_altitude_deg: Quantity, sun_from_lens_deg: Quantity, okta: float, shade_stops: float) -> Floats:
-    """`facing_stops` of a subject in shade [stops]: the sun's part fades into what an even sky gives an upright side.
+def _sky_seen(tilt_deg: float) -> float:
+    """Share of the sky that a side sees which looks up by so much [0, 1]: half of it where it stands upright."""
+    return 0.5 * (1.0 + float(np.sin(np.radians(tilt_deg))))
+
+
+def even_side_stops(tilt_deg: float = 0.0) -> float:
+    """What a side gets of an evenly bright sky and of plain ground, against level ground [stops]."""
+    seen = _sky_seen(tilt_deg)
+    return float(np.log2(seen + (1.0 - seen) * REFLECTED))
+
+
+def side_stops(
+    *,
+    sun_altitude_deg: Quantity,
+    sun_from_lens_deg: Quantity,
+    okta: float,
+    shade_stops: float,
+    tilt_deg: float = 0.0,
+    turbidity: float = TURBIDITY,
+) -> Floats:
+    """`facing_stops` of a subject in shade [stops]: the sun's part fades into what an even sky gives its side.
 
     **Assumed**: gone at SUN_GONE_STOPS of shade, in proportion till there; deeper shade never gives more light.
     """
     sunlit = max(1.0 - shade_stops / SUN_GONE_STOPS, 0.0)
-    turned = facing_stops(sun_altitude_deg=sun_altitude_deg, sun_from_lens_deg=sun_from_lens_deg, okta=okta)
-    return np.asarray(sunlit * turned + (1.0 - sunlit) * DIFFUSE_SIDE_STOPS)
+    turned = facing_stops(
+        sun_altitude_deg=sun_altitude_deg,
+        sun_from_lens_deg=sun_from_lens_deg,
+        okta=okta,
+        tilt_deg=tilt_deg,
+        turbidity=turbidity,
+    )
+    return np.asarray(sunlit * turned + (1.0 - sunlit) * even_side_stops(tilt_deg))
+
+
+def side_uncertainty(
+    *, sun_altitude_deg: Quantity, sun_from_lens_deg: Quantity, okta: float, shade_stops: float, tilt_deg: float = 0.0
+) -> Floats:
+    """Half width of `side_stops` [stops]: what the haze of a day that is called clear may do to the sun's beam."""
+    clear, hazy = (
+        side_stops(
+            sun_altitude_deg=sun_altitude_deg,
+            sun_from_lens_deg=sun_from_lens_deg,
+            okta=okta,
+            shade_stops=shade_stops,
+            tilt_deg=tilt_deg,
+            turbidity=turbidity,
+        )
+        for turbidity in (LEAST_TURBIDITY, MOST_TURBIDITY)
+    )
+    return np.asarray(np.abs(clear - hazy) / 2.0)
 
 
 def facing(sun_from_lens_deg: float) -> Facing:

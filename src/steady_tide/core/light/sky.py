@@ -1,48 +1,65 @@
-"""Horizontal illuminance under the sky by the altitude of the sun, and what cloud takes."""
+"""Horizontal illuminance under the sky by the altitude of sun and moon, and what cloud takes."""
+
+from typing import Final
 
 import numpy as np
 
 from steady_tide.core.errors import OutOfRange
 from steady_tide.core.quantities import Floats, Quantity
 
-CLEAR_SKY_LUX: Floats = np.array(
-    [
-        (-18.0, 6.5e-4),
-        (-12.0, 8.3e-3),
-        (-9.0, 0.116),
-        (-6.0, 3.4),
-        (-4.0, 30.0),
-        (-3.0, 79.0),
-        (-2.0, 189.0),
-        (-0.8, 450.0),
-        (0.0, 730.0),
-        (5.0, 4_800.0),
-        (10.0, 10_900.0),
-        (20.0, 27_000.0),
-        (30.0, 47_000.0),
-        (45.0, 76_000.0),
-        (60.0, 102_000.0),
-        (90.0, 124_000.0),
-    ]
+Pieces = tuple[tuple[float, tuple[float, float, float, float]], ...]
+SUN_LOG_LUX: Final[Pieces] = (
+    (-18.0, (13.84, 262.72, 1447.42, 2797.93)),
+    (-12.0, (2.70, 12.17, -431.69, -1899.83)),
+    (-5.0, (2.88, 21.81, -258.11, -858.36)),
+    (-0.8, (2.88, 22.26, -207.64, 1034.30)),
+    (5.0, (3.05, 13.28, -45.98, 64.33)),
+    (20.0, (3.74, 3.97, -4.07, 1.47)),
 )
-"""Rows of (sun altitude [degrees], illuminance [lx]), clear sky [USNO-171]."""
+"""Clear sky by the sun: from which altitude [degrees] which cubic gives log10 of the illuminance [lx] over altitude/90.
+
+From -18 degrees down it stays what it is there: starlight and airglow. Source: EXPL-SUPPL, after USNO-171.
+"""
+FULL_MOON_LOG_LUX: Final[Pieces] = (
+    (-0.8, (-2.79, 24.27, -252.95, 1321.29)),
+    (5.0, (-2.58, 12.58, -42.58, 59.06)),
+    (20.0, (-1.95, 4.06, -4.24, 1.56)),
+)
+"""The same of a full moon at its mean distance, the sky it lights with it. Source: EXPL-SUPPL, after USNO-171."""
+JOINED_DEG: Final = 0.25
+"""So far on both sides of a joint one cubic passes into the next: they differ there by up to 0.02 stops."""
+BELOW_PER_DEG: Final = 0.33
+"""Below the lowest cubic of the moon its light falls by so much a degree, as it does there [log10]."""
 
 CLOUD_DEPTH = 0.75
 CLOUD_POWER = 3.4
 
 
 def clear_sky_lux(sun_altitude_deg: Quantity) -> Quantity:
-    """Horizontal illuminance [lx] under a clear sky, sun altitude in [-90, 90] degrees.
-
-    Linear in log10(lux) between the rows of the table; from -18 degrees down it stays at
-    the last row, which stands for starlight and airglow. Source: USNO-171.
-    """
+    """Horizontal illuminance [lx] under a clear sky, sun altitude in [-90, 90] degrees. Source: SUN_LOG_LUX."""
     altitude = np.asarray(sun_altitude_deg, dtype=float)
     if np.any(~(np.abs(altitude) <= 90.0)):
         raise OutOfRange("sun_altitude_deg", "it has to lie between -90 and 90 degrees")
-    log_lux = np.interp(altitude, CLEAR_SKY_LUX[:, 0], np.log10(CLEAR_SKY_LUX[:, 1]))
-    lux = np.power(10.0, log_lux)
+    lux = np.power(10.0, _by_altitude(SUN_LOG_LUX, np.maximum(altitude, SUN_LOG_LUX[0][0])))
     return float(lux) if lux.ndim == 0 else lux
+
+
+def full_moon_lux(moon_altitude_deg: Quantity) -> Floats:
+    """Horizontal illuminance [lx] of a full moon, altitude in [-90, 90] degrees. Source: FULL_MOON_LOG_LUX."""
+    altitude = np.asarray(moon_altitude_deg, dtype=float)
+    lowest = FULL_MOON_LOG_LUX[0][0]
+    found = _by_altitude(FULL_MOON_LOG_LUX, np.maximum(altitude, lowest))
+    return np.asarray(np.power(10.0, found + BELOW_PER_DEG * np.minimum(altitude - lowest, 0.0)))
+
+
+def _by_altitude(pieces: Pieces, altitude_deg: Floats) -> Floats:
+    """Cubics of altitude/90, each from its altitude on, one passing into the next."""
+    over = altitude_deg / 90.0
+    found = np.polynomial.polynomial.polyval(over, pieces[0][1])
+    for begins, cubic in pieces[1:]:
+        share = np.clip((altitude_deg - begins + JOINED_DEG) / (2.0 * JOINED_DEG), 0.0, 1.0)
+        found = (1.0 - share) * found + share * np.polynomial.polynomial.polyval(over, cubic)
+    return np.asarray(found)
 
 
 def cloud_transmission(okta: Quantity) -> Quantity:

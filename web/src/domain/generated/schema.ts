@@ -8362,7 +8362,7 @@ export interface components {
             outcome: "plan";
             /**
              * Rules Version
-             * @default 8
+             * @default 9
              */
             rules_version: string;
             /** Device Key */

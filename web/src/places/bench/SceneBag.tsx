@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Compatibility, Plan } from "../../domain/documents";
 import { words } from "../../domain/format";
-import { told } from "../../domain/wording";
+import { told, toldEach } from "../../domain/wording";
 import { useSceneBag } from "../../state/kit/kit";
 import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
@@ -24,7 +24,7 @@ export function SceneBag({ plan, setupId }: { plan: Plan; setupId: string }) {
           All of it, for this scene
         </Button>
       </h3>
-      <p>{plan.bring.length > 0 ? `${plan.bring.map(told).join(", ")}.` : "Nothing is needed."}</p>
+      <p>{plan.bring.length > 0 ? `${toldEach(plan.bring).join(", ")}.` : "Nothing is needed."}</p>
       {open ? (
         <Sheet
           open

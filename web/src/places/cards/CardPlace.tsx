@@ -7,7 +7,7 @@ import { inText, level, words } from "../../domain/format";
 import { shutterOf } from "../../domain/habits";
 import { helperAddress } from "../../domain/kit/sharing";
 import { Refused } from "../../domain/refused";
-import { told, toldTogether } from "../../domain/wording";
+import { toldEach, toldTogether } from "../../domain/wording";
 import { chooseSlot, clearTicks, confirmCard, tickLine } from "../../state/bench/acts";
 import { useCard, useCardAct } from "../../state/queries";
 import { useOwnLink } from "../../state/shoots/links";
@@ -184,7 +184,7 @@ function Card({ card }: { card: CardView }) {
         )}
         {card.outcome.outcome === "plan" && card.outcome.bring.length > 0 ? (
           <p className="border-t rule px-4 py-2 text-[max(0.92em,var(--type-least))]">
-            <span className="font-semibold">From the bag:</span> {card.outcome.bring.map(told).join(", ")}.
+            <span className="font-semibold">From the bag:</span> {toldEach(card.outcome.bring).join(", ")}.
           </p>
         ) : null}
         {card.outcome.outcome === "plan" && card.outcome.practice.length > 0 ? (

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { PackCamera, PackLine } from "../../domain/documents";
 import { readBack } from "../../domain/field/taking";
-import { told } from "../../domain/wording";
+import { told, toldEach } from "../../domain/wording";
 import type { Shoot } from "../../state/field/use";
 import { Press } from "../../ui/Press";
 import { CameraChoice, useCamera } from "./CameraChoice";
@@ -86,7 +86,7 @@ function Lines({ camera, shoot }: { camera: PackCamera; shoot: Shoot }) {
         </Press>
       ) : null}
       {camera.bring.length > 0 ? (
-        <p className="mt-2">From the bag: {camera.bring.map(told).join(", ")}.</p>
+        <p className="mt-2">From the bag: {toldEach(camera.bring).join(", ")}.</p>
       ) : null}
       {camera.practice.map(told).map((words) => (
         <p key={words} className="mt-1 text-soft">

@@ -46,6 +46,37 @@ def kept(runs: list[Run], *cards: CardKind, upkeep: Upkeep = PLAIN) -> MediaDay:
 # Cells.
 
 
+@pytest.mark.parametrize(("scenes", "short"), [(1, 0), (2, 0), (3, 60), (4, 120)])
+def test_a_power_bank_is_spent_once(scenes: int, short: float) -> None:
+    """Hours at 6 W from a cell of 6 Wh and a bank of 6 Wh: together they last two of them."""
+    day = powered([run(120 * index, bank_wh=6.0) for index in range(scenes)], cell())
+    assert day.short_minutes == pytest.approx(short)
+
+
+def test_two_cameras_on_one_bank_share_it() -> None:
+    runs = [run(0, bank_wh=6.0), run(10, bank_wh=6.0, camera="b")]
+    days = power_through(runs, [cell(0.6, 2)], {"a": ["cell"], "b": ["cell"]}, PLAIN)
+    assert days["a"].short_minutes == 0.0 and days["b"].short_minutes == pytest.approx(54)
+
+
+@settings(max_examples=60)
+@given(
+    st.lists(st.tuples(st.integers(10, 90), st.floats(1, 12), st.booleans()), min_size=1, max_size=6),
+    st.floats(0, 40), st.floats(2, 30),
+)  # fmt: skip
+def test_no_more_is_recorded_than_there_is_energy_for(
+    scenes: list[tuple[int, float, bool]], bank_wh: float, cell_wh: float
+) -> None:
+    runs = [
+        run(100 * index, length, draw_w=draw, bank_wh=bank_wh if fed else 0.0)
+        for index, (length, draw, fed) in enumerate(scenes)
+    ]
+    day = powered(runs, cell(cell_wh))
+    lost = {gap.scene: gap.recorded for gap in day.gaps}
+    spent = sum(one.running.draw_w * (one.running.minutes - lost.get(one.scene, 0.0)) / 60.0 for one in runs)
+    assert spent <= cell_wh + bank_wh * any(fed for *_, fed in scenes) + 1e-6
+
+
 def test_a_cell_by_hand() -> None:
     """6 Wh at 6 W last an hour: of 90 minutes, 30 are not covered, from the 60th on."""
     day = powered([run(length=90)], cell())

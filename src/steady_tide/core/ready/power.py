@@ -11,7 +11,7 @@ from typing import Final
 from steady_tide.core.document import Part
 from steady_tide.core.endurance.cells import usable_share
 from steady_tide.core.kit.parts import ColdShare
-from steady_tide.core.ready.run import HAIR, Inserted, Run
+from steady_tide.core.ready.run import HAIR, Inserted, Run, fed_once
 from steady_tide.core.ready.upkeep import Upkeep
 
 MOST_CHANGES: Final = 100
@@ -75,9 +75,10 @@ def power_through(
     """Cells of every camera through a day.
 
     cells: what there is; fits: keys of the kinds that fit each camera. Cameras that share cells take them in the order
-    of their scenes. A cell is changed before a scene rather than in it, where that leaves nothing uncovered.
+    of their scenes; power banks are one store for all of them. A cell is changed before a scene rather than in it,
+    where that leaves nothing uncovered.
     """
-    ordered = sorted(runs, key=lambda run: (run.start, run.camera))
+    ordered = fed_once(sorted(runs, key=lambda run: (run.start, run.camera)), upkeep)
     days = _gone_through(ordered, cells, fits, upkeep, ahead=set(fits))
     covered = {camera for camera, day in days.items() if not day.gaps}
     return days if covered == set(fits) else _gone_through(ordered, cells, fits, upkeep, ahead=covered)

@@ -1,6 +1,7 @@
 """A camera in a scene of the day, as budgets ask for it, and what is put into it."""
 
-from dataclasses import dataclass
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
 from typing import Final
 
 from steady_tide.core.document import Part
@@ -39,6 +40,10 @@ class Run:
 
     def watts(self, upkeep: Upkeep) -> float:
         """What its cell gives on average through the scene [W]; what a power bank gives is taken off."""
+        return max(self.drawn_w(upkeep) - self.running.bank_wh * 60.0 / self.minutes, 0.0)
+
+    def drawn_w(self, upkeep: Upkeep) -> float:
+        """What it takes on average through the scene [W], wherever that comes from."""
         running, share = self.running, self.running.minutes / self.minutes
         if running.flight_minutes is not None:
             return self.native_wh * 60.0 / max(running.flight_minutes, HAIR) * share
@@ -46,8 +51,24 @@ class Run:
         besides = upkeep.front_screen_w * ("front-screen" in drains)
         besides += upkeep.position_w * ("position-logging" in drains)
         waiting = upkeep.kept_on_share * (1.0 if "pre-record" in drains else upkeep.waiting_share)
-        drawn = (running.draw_w + besides) * (share + (1.0 - share) * waiting)
-        return max(drawn - running.bank_wh * 60.0 / self.minutes, 0.0)
+        return (running.draw_w + besides) * (share + (1.0 - share) * waiting)
+
+
+def fed_once(runs: Iterable[Run], upkeep: Upkeep) -> list[Run]:
+    """Scenes in their order, each with what is left of the power banks when it begins.
+
+    A plan counts on whole banks for its scene alone. Through a day they are one store, as large as any scene counts on,
+    and what one scene or camera took is gone for the next.
+    """
+    found, taken = [], 0.0
+    ordered = list(runs)
+    store = max((run.running.bank_wh for run in ordered), default=0.0)
+    for run in ordered:
+        needs = run.drawn_w(upkeep) * run.minutes / 60.0
+        given = min(run.running.bank_wh, max(store - taken, 0.0), needs)
+        taken += given
+        found.append(replace(run, running=run.running.model_copy(update={"bank_wh": given})))
+    return found
 
 
 class Inserted(Part):

@@ -14,8 +14,9 @@ from steady_tide.core.lapse.interval import (
     star_trail_px,
 )
 from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.plan.problem.stance import Stance
 from steady_tide.formats.wording import all_worded
-from tests.situations import A2, A4, MANUAL, brief, decision, planned
+from tests.situations import A2, A4, KIT, MANUAL, brief, decision, plan_of, planned
 
 SKY = "Sky over the sheds"
 
@@ -105,3 +106,20 @@ def test_modes_of_the_other_kind_are_not_offered() -> None:
     assert {option.text for option in decision(lapse, "frame_rate").options} >= {"every 20 s", "every 1 s"}
     assert not {option.value for option in decision(video, "shutter").options} & {"30", "20"}
     assert A4.modes[-1].words == "4K 16:9 every 30 s"
+
+
+def test_an_interval_that_is_spent_writing_is_refused() -> None:
+    slow = A4.model_copy(update={"write_gap_s": 1.0})
+    with pytest.raises(BadInput) as refused:
+        plan_of(brief(SKY, lapse={"interval_s": 1, "hours": 1}), slow, stance=Stance(), bag=KIT.bag)
+    assert refused.value.problems[0].path == ("lapse", "interval_s")
+    assert (
+        plan_of(brief(SKY, lapse={"interval_s": 2, "hours": 1}), slow, stance=Stance(), bag=KIT.bag).outcome == "plan"
+    )
+
+
+def test_frames_taken_one_by_one_have_no_sound_and_take_no_microphone() -> None:
+    made = planned(brief(SKY))
+    assert not any("microphone" in one.lower() for one in all_worded(made.bring))
+    assert made.value(Setting.SOUND) in (None, "off") and made.value(Setting.MICROPHONE) in (None, "built-in")
+    assert any("microphone" in one.lower() for one in all_worded(planned(brief("The pilot gig")).bring))

@@ -43,11 +43,14 @@ def shutter_for_trail(*, limit_px: float, focal_px: float, declination_deg: floa
     return limit_px / per_second
 
 
-def interval_for(*, seconds: float, frames: int) -> float:
-    """The interval [s] at which some frames fill a span of time [s]: T / (n - 1); one frame takes all of it."""
+def interval_for(*, seconds: float, frames: int, shutter_share: float = 0.0) -> float:
+    """The interval [s] at which some frames fill a span of time [s]: T / (n - 1 + share); one frame takes all of it.
+
+    shutter_share: how much of an interval the last frame is exposed for [0, 1].
+    """
     require_positive("seconds", seconds)
     require_positive("frames", frames)
-    return seconds / max(frames - 1, 1)
+    return seconds / (frames - 1 + shutter_share if frames > 1 else 1)
 
 
 def span_for(*, frames: int, interval_s: float, shutter_s: float = 0.0) -> float:

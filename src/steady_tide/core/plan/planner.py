@@ -173,6 +173,9 @@ def _refuse_unfit_place(given: Given) -> None:
         if not given.modes:
             words = f"{device.name} takes no frames at intervals; take a camera with a lapse mode"
             raise BadInput([Problem(("scenario",), words)])
+        if brief.lapse.interval_s <= device.write_gap_s:
+            words = f"{device.name} needs {device.write_gap_s:g} s to put a frame away; take a longer interval"
+            raise BadInput([Problem(("lapse", "interval_s"), words)])
     elif not given.modes:
         raise BadInput([Problem(("scenario",), f"{device.name} records no video, only frames at intervals")])
     if brief.scenario == "underwater" and brief.water is None:

@@ -1,10 +1,11 @@
 """Sums about what is recorded: slow motion, intervals, cards and copies, cells in the cold."""
 
-from typing import Literal
+from typing import Final, Literal
 
 from pydantic import Field
 
 from steady_tide.core.endurance.cells import usable_share
+from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.image.bit_rate import gb_per_hour, needed_card_mb_s
 from steady_tide.core.lapse.interval import film_seconds, frames_in, interval_for, longest_shutter, span_for
 from steady_tide.core.motion.blur import slow_factor
@@ -59,6 +60,10 @@ def slow(asked: SlowMotion) -> Worked:
     )  # fmt: skip
 
 
+LAST_SHUTTER: Final = 0.5
+"""The last frame is taken to be exposed for half an interval. **Assumed**; so film, interval and length agree."""
+
+
 class Intervals(Typed):
     """Interval shooting: any two of how long, how much film and how often give the third."""
 
@@ -77,11 +82,15 @@ def interval(asked: Intervals) -> Worked:
     seconds, gap = 3600.0 * asked.hours, asked.interval_s
     frames = max(round(asked.film_s * asked.timeline_rate), 1)
     if asked.wanted == "film":
-        frames = frames_in(seconds=seconds, shutter_s=min(gap / 2, seconds), interval_s=gap)
+        frames = frames_in(seconds=seconds, shutter_s=min(LAST_SHUTTER * gap, seconds), interval_s=gap)
     elif asked.wanted == "interval":
-        gap = interval_for(seconds=seconds, frames=frames)
+        gap = interval_for(seconds=seconds, frames=frames, shutter_share=LAST_SHUTTER)
     else:
-        seconds = span_for(frames=frames, interval_s=gap)
+        seconds = span_for(frames=frames, interval_s=gap, shutter_s=LAST_SHUTTER * gap)
+    if gap <= asked.write_gap_s:
+        field = "film_s" if asked.wanted == "interval" else "interval_s"
+        words = f"a frame every {gap:.3g} s leaves no time to expose: the camera takes {asked.write_gap_s:g} s to write"
+        raise BadInput([Problem((field,), words)])
     film = film_seconds(frames=frames, timeline_rate=asked.timeline_rate)
     shutter = longest_shutter(interval_s=gap, write_gap_s=asked.write_gap_s)
     room = frames * asked.frame_mb / 1000.0
@@ -92,7 +101,7 @@ def interval(asked: Intervals) -> Worked:
         ),
         Figured(
             key="interval", label="Interval", value=gap, unit="s", text=f"{gap:.3g} s", main=asked.wanted == "interval",
-            formula="time / (frames − 1)",
+            formula="time / (frames − ½)",
         ),
         Figured(
             key="hours", label="How long", value=seconds / 3600.0, unit="hours", text=lasting(seconds / 60.0),

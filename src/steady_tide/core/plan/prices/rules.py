@@ -117,7 +117,7 @@ def _low_light_automatic(solved: Solved, values: list[Value]) -> Weighing:
 
 
 def _sound(solved: Solved, values: list[Value]) -> Weighing:
-    if solved.situation.brief.sound_used:
+    if solved.situation.brief.has_sound:
         return weigh(values, say("for-sound-used"), {"off": solved.against("sound.missing")})
     return weigh(
         values,
@@ -128,7 +128,7 @@ def _sound(solved: Solved, values: list[Value]) -> Weighing:
 
 def _wind_reduction(solved: Solved, values: list[Value]) -> Weighing:
     brief = solved.situation.brief
-    if not brief.sound_used:
+    if not brief.has_sound:
         return weigh(values, say("for-sound-unused"), {"on": solved.against("wind.unused")})
     if brief.windy or solved.situation.carried in ("riding", "helmet-on-snow"):
         off = solved.against("wind.covers")
@@ -146,7 +146,7 @@ def _wind_reduction(solved: Solved, values: list[Value]) -> Weighing:
 
 
 def _separate_audio(solved: Solved, values: list[Value]) -> Weighing:
-    if solved.situation.brief.sound_used and solved.situation.stance.finish == "grade":
+    if solved.situation.brief.has_sound and solved.situation.stance.finish == "grade":
         return weigh(
             values,
             say("for-sound-worked-on"),

@@ -150,6 +150,11 @@ class Brief(Typed):
         return "awkward" if self.carried in ("riding", "helmet-on-snow", "swimming") else "by-hand"
 
     @property
+    def has_sound(self) -> bool:
+        """Whether there is sound that is used: frames taken one by one have none."""
+        return self.sound_used and not self.at_intervals
+
+    @property
     def at_intervals(self) -> bool:
         """Whether single frames are taken at intervals."""
         return self.scenario == "lapse" and self.lapse is not None

@@ -104,7 +104,7 @@ def _idle(item: BagItem, brief: Brief) -> Verdict | None:
     if isinstance(item, Support) and item.carried != brief.carried:
         way = say(f"way-{brief.carried}")
         return "carries-otherwise", say("against-support-other", carries=say(f"way-{item.carried}"), way=way)
-    if isinstance(item, Microphone) and not brief.sound_used:
+    if isinstance(item, Microphone) and not brief.has_sound:
         return "no-sound", say("for-sound-unused")
     if isinstance(item, Lamp) and brief.water is not None and not brief.water.lamp:
         return "no-lamp", say("idle-no-lamp")

@@ -378,7 +378,7 @@ def test_a_second_set_has_a_card_of_its_own(page: Page, demo: str) -> None:
     (shoot,) = page.request.get(f"{demo}/api/shoots").json()
     rafts = next(one for one in shoot["scenes"] if one["name"] == "Rafts from above")
     moved = page.request.put(
-        f"{demo}/api/scenes/{rafts['id']}/filming", data={"starts": 450, "ends": 600}, headers={"Origin": demo}
+        f"{demo}/api/scenes/{rafts['id']}/filming", data={"starts": 440, "ends": 720}, headers={"Origin": demo}
     )
     (camera,) = next(one for one in moved.json()["scenes"] if one["id"] == rafts["id"])["cameras"]
     page.goto(f"{demo}/cards/{camera['setup_id']}")

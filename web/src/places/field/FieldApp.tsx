@@ -1,4 +1,3 @@
-import "../../domain/wordingInside";
 import { useState } from "react";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { accountDoor } from "../../state/field/door";

@@ -1,3 +1,4 @@
+import "../../domain/wordingInside";
 import type { ReactNode } from "react";
 import { Outlet, useOutletContext } from "react-router";
 import type { Door } from "../../state/field/door";

@@ -41,7 +41,8 @@ def times(motion: Motion) -> Floats:
 def shaken(motion: Motion, *, seed: int = 0) -> Floats:
     """Where the view is by shake at each frame [rad], (frames, 2), across and up; it begins at its middle.
 
-    From frame to frame of the timeline's rate it jumps by `jitter_rad_s` over that rate, root mean square.
+    From frame to frame of the timeline's rate it jumps by `jitter_rad_s` over that rate, root mean square,
+    both directions together.
     """
     at = times(motion)
     step_s = 1.0 / motion.timeline_hz
@@ -52,7 +53,7 @@ def shaken(motion: Motion, *, seed: int = 0) -> Floats:
     rate[0] = chance.standard_normal(2)
     for frame in range(1, ends):
         rate[frame] = keeps * rate[frame - 1] + np.sqrt(1 - keeps**2) * chance.standard_normal(2)
-    rate *= motion.jitter_rad_s / np.sqrt(np.mean(np.square(rate)))
+    rate *= motion.jitter_rad_s / np.sqrt(np.mean(np.sum(np.square(rate), axis=-1)))
     way = np.cumsum(rate * step_s, axis=0)
     moments = np.arange(ends) * step_s
     found = np.stack([np.interp(at, moments, way[:, axis]) for axis in range(2)], axis=-1)

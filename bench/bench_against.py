@@ -51,7 +51,7 @@ def with_interface(old: Path) -> bool:
 def pulled(tree: Path) -> float:
     """Median over all moves of the slider [ms]."""
     command = [sys.executable, str(ROOT / "bench/side_slider.py"), str(tree)]
-    done = subprocess.run(command, cwd=tree, capture_output=True, text=True, check=True)
+    done = subprocess.run(command, cwd=tree, stdout=subprocess.PIPE, text=True, check=True)
     return statistics.median(taken for scene in json.loads(done.stdout).values() for taken in scene)
 
 

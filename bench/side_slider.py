@@ -15,6 +15,8 @@ from playwright.sync_api import Page  # noqa: E402
 from tests.browser.serving import fresh_demo  # noqa: E402
 
 MOVES = 10
+PATIENCE_MS = 240_000
+"""How long the slowest machine may take to show something: what is measured is what it took."""
 NAMED = {
     "Under the rafts": "Coastal green water, 2-7 m",
     "Lantern market": "Market stalls under lamp strings (6-15 lx)",
@@ -36,7 +38,7 @@ MOVED = """async step => {
         plain.dispatchEvent(new Event('input', {bubbles: true}));
     }
     while (ledger() === before) {
-        if (performance.now() - start > 60000) throw new Error('the set did not change');
+        if (performance.now() - start > 240000) throw new Error('the set did not change');
         await new Promise(requestAnimationFrame);
     }
     return performance.now() - start;
@@ -73,6 +75,7 @@ def measured() -> dict[str, list[float]]:
     """The moves of every scene."""
     with fresh_demo() as (browser, address):
         page = browser.new_context(viewport={"width": 1280, "height": 800}, service_workers="block").new_page()
+        page.set_default_timeout(PATIENCE_MS)
         return {scene: moves(page, address, scene) for scene in NAMED}
 
 

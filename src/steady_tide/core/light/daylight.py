@@ -90,19 +90,14 @@ def side_stops(
     okta: float,
     shade_stops: float,
     tilt_deg: float = 0.0,
-    turbidity: float = TURBIDITY,
 ) -> Floats:
     """`facing_stops` of a subject in shade [stops]: the sun's part fades into what an even sky gives its side.
 
     **Assumed**: gone at SUN_GONE_STOPS of shade, in proportion till there; deeper shade never gives more light.
     """
-    sunlit = max(1.0 - shade_stops / SUN_GONE_STOPS, 0.0)
+    sunlit = _sunlit(shade_stops)
     turned = facing_stops(
-        sun_altitude_deg=sun_altitude_deg,
-        sun_from_lens_deg=sun_from_lens_deg,
-        okta=okta,
-        tilt_deg=tilt_deg,
-        turbidity=turbidity,
+        sun_altitude_deg=sun_altitude_deg, sun_from_lens_deg=sun_from_lens_deg, okta=okta, tilt_deg=tilt_deg
     )
     return np.asarray(sunlit * turned + (1.0 - sunlit) * even_side_stops(tilt_deg))
 
@@ -112,17 +107,21 @@ def side_uncertainty(
 ) -> Floats:
     """Half width of `side_stops` [stops]: what the haze of a day that is called clear may do to the sun's beam."""
     clear, hazy = (
-        side_stops(
+        facing_stops(
             sun_altitude_deg=sun_altitude_deg,
             sun_from_lens_deg=sun_from_lens_deg,
             okta=okta,
-            shade_stops=shade_stops,
             tilt_deg=tilt_deg,
             turbidity=turbidity,
         )
         for turbidity in (LEAST_TURBIDITY, MOST_TURBIDITY)
     )
-    return np.asarray(np.abs(clear - hazy) / 2.0)
+    return np.asarray(_sunlit(shade_stops) * np.abs(clear - hazy) / 2.0)
+
+
+def _sunlit(shade_stops: float) -> float:
+    """What shade leaves of the sun's part [0, 1]."""
+    return max(1.0 - shade_stops / SUN_GONE_STOPS, 0.0)
 
 
 def facing(sun_from_lens_deg: float) -> Facing:

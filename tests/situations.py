@@ -81,3 +81,15 @@ def planned(scene: Brief, device: Device = A4, school: str = "even-keel", **pins
 def decision(plan: Plan, setting: str) -> Any:
     """The decision on a setting."""
     return next(one for one in plan.decisions if one.setting == setting)
+
+
+def stance_of(**positions: str) -> Stance:
+    """A middle course with some positions of its own."""
+    return Stance.read(positions)
+
+
+def planned_as(scene: Brief, device: Device = A4, *, bag: bool = True, **positions: str) -> Plan:
+    """A scene planned for a taste; with the demo's bag, or an empty one."""
+    made = plan_of(scene, device, stance=stance_of(**positions), bag=KIT.bag if bag else ())
+    assert isinstance(made, Plan), made
+    return made

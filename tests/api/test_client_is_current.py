@@ -3,7 +3,7 @@
 import subprocess
 from pathlib import Path
 
-from steady_tide.cli.chores import _environment, facts_texts, openapi_text, registers_text, words_texts
+from steady_tide.cli.chores import _environment, facts_texts, openapi_text, registers_text, starts_text, words_texts
 from steady_tide.settings import PROJECT
 
 WEB = PROJECT / "web"
@@ -23,6 +23,7 @@ def test_facts_for_forms_are_current() -> None:
     for name, text in facts_texts().items():
         assert (WEB / f"src/domain/generated/facts/{name}.json").read_text() == text, "run ./tide client"
     assert (WEB / "src/domain/generated/registers.json").read_text() == registers_text(), "run ./tide client"
+    assert (WEB / "src/domain/generated/starts.json").read_text() == starts_text(), "run ./tide client"
     for name, text in words_texts().items():
         assert (WEB / f"src/domain/generated/words/{name}.json").read_text() == text, "run ./tide client"
     assert (PROJECT / "docs/formats/field-registers.json").read_text() == registers_text(), "run ./tide formats"

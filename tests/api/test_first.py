@@ -27,11 +27,14 @@ def camera(client: TestClient, kind: str = "action-some-years", **said: Any) -> 
     return made
 
 
+ANSWERS: dict[str, Any] = {"kind": "motion", "light": "sun", "carried": "riding", "purpose": "film"}
+
+
 def test_somebody_without_an_account_gets_a_plan(nobody: TestClient) -> None:
     device = camera(nobody)
-    plan = nobody.post("/api/first/plan", json={"device": device, "brief": SCENES["The pilot gig"]}).json()
+    plan = nobody.post("/api/first/plan", json={"device": device, "answers": ANSWERS}).json()
     assert plan["outcome"] == "plan" and plan["answer"]["values"][0]["label"] == "Mode"
-    helps = nobody.post("/api/first/helps", json={"device": device, "brief": SCENES["The pilot gig"]}).json()
+    helps = nobody.post("/api/first/helps", json={"device": device, "answers": ANSWERS}).json()
     assert any(one["item"] and one["item"]["kind"] == "nd" for one in helps)
     assert device["assumed"]
 
@@ -50,14 +53,33 @@ def test_what_is_assumed_is_weighed_by_the_scenes_it_is_on(app: Any, nobody: Tes
 
 def test_what_cannot_be_meant_is_named(nobody: TestClient) -> None:
     device = camera(nobody)
-    wrong = nobody.post("/api/first/plan", json={"device": device, "brief": {"scenario": "dancing"}})
+    wrong = nobody.post("/api/first/plan", json={"device": device, "answers": {**ANSWERS, "kind": "dancing"}})
     assert wrong.status_code == 422
-    school = {"device": device, "brief": SCENES["The pilot gig"], "school": "nowhere"}
-    assert nobody.post("/api/first/plan", json=school).status_code == 422
+    for field, value in (("light", "moonshine"), ("purpose", "fame"), ("depth_m", 900), ("slowed", 0.5)):
+        told = {"device": device, "answers": {**ANSWERS, field: value}}
+        refused = nobody.post("/api/first/plan", json=told)
+        assert refused.status_code == 422 and refused.json()["errors"][0]["path"][:2] == ["answers", field]
     assert nobody.post("/api/first/camera", json={"kind": "submarine", "said": {}}).status_code == 422
     broken = {**device, "modes": [{**device["modes"][0], "views": ["nothing"]}]}
-    refused = nobody.post("/api/first/plan", json={"device": broken, "brief": SCENES["The pilot gig"]})
+    refused = nobody.post("/api/first/plan", json={"device": broken, "answers": ANSWERS})
     assert refused.status_code == 422 and "not described" in refused.text
+
+
+def test_what_was_answered_is_handed_over_to_be_kept(nobody: TestClient) -> None:
+    wet = {
+        "kind": "underwater",
+        "light": "water-blue-10",
+        "carried": "tray",
+        "purpose": "grade",
+        "lamp": True,
+        "depth_m": 18,
+    }
+    made = nobody.post("/api/first/brief", json=wet).json()
+    assert made["school"] == "darkroom" and [one["kind"] for one in made["bag"]] == ["lamp"]
+    water = made["brief"]["water"]
+    assert (water["colour"], water["depth_m"], water["lamp"]) == ("blue", 18, True)
+    plan = nobody.post("/api/first/plan", json={"device": camera(nobody), "answers": wet}).json()
+    assert next(one["value"] for one in plan["decisions"] if one["setting"] == "lamp") == "dive-lamp-got"
 
 
 def test_the_made_up_shoot_is_a_copy_that_can_be_thrown_away(app: Any) -> None:
@@ -97,18 +119,18 @@ NOON = {"latitude_deg": 58.3, "longitude_deg": 6.6, "day": "2026-06-21", "starts
 
 def test_a_first_card_by_place_and_hour_follows_the_sky(nobody: TestClient) -> None:
     device = camera(nobody)
-    brief = {**SCENES["The pilot gig"], "light": {"kind": "sky"}}
+    answers = {**ANSWERS, "light": "by-hour"}
 
     def light(hour: dict[str, Any]) -> float:
-        plan = nobody.post("/api/first/plan", json={"device": device, "brief": brief, "hour": hour}).json()
+        plan = nobody.post("/api/first/plan", json={"device": device, "answers": answers, "hour": hour}).json()
         assert plan["light"]["source"].startswith("sky, cloud")
         return float(plan["light"]["ev100"])
 
     noon, late, winter = light(NOON), light({**NOON, "starts": 1290}), light({**NOON, "day": "2026-12-21"})
     assert noon > winter > late and noon - late > 4
-    helps = nobody.post("/api/first/helps", json={"device": device, "brief": brief, "hour": NOON})
+    helps = nobody.post("/api/first/helps", json={"device": device, "answers": answers, "hour": NOON})
     assert helps.status_code == 200
-    refused = nobody.post("/api/first/plan", json={"device": device, "brief": brief})
+    refused = nobody.post("/api/first/plan", json={"device": device, "answers": answers})
     assert refused.status_code == 422 and refused.json()["errors"][0]["path"] == ["hour"]
 
 

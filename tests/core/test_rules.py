@@ -111,8 +111,10 @@ def test_a_separate_track_is_for_those_who_will_work_on_it(finish: str, sound: b
     assert made == expected
 
 
-@pytest.mark.parametrize(("repeatable", "lasts", "expected"), [(False, 90, 15), (False, 10, 0), (True, 90, 0)])
-def test_the_buffer_is_for_moments_that_do_not_come_again_while_the_battery_lasts(
+@pytest.mark.parametrize(
+    ("repeatable", "lasts", "expected"), [(False, 90, 15), (False, 10, 0), (True, 90, 15), (True, 40, 0)]
+)
+def test_the_buffer_is_for_what_moves_or_does_not_come_again_while_the_battery_lasts(
     repeatable: bool, lasts: float, expected: int
 ) -> None:
     assert decided(Setting.PRE_RECORD, [0, 15, 30], repeatable=repeatable, lasts=lasts, minutes=30) == expected
@@ -201,9 +203,23 @@ def test_without_a_fitting_filter_there_is_nothing_to_regret() -> None:
 
 
 @pytest.mark.parametrize(("kelvin", "expected"), [(2850, 2800), (3300, 3200), (5550, 5500), (8300, 7500)])
-def test_white_balance_is_the_offered_kelvin_nearest_in_mired(kelvin: float, expected: int) -> None:
-    made = weigh_white_balance(situation(light={"kind": "ev", "ev100": 10, "kelvin": kelvin}), PRICES)
-    assert made.best() == expected
+def test_where_colour_must_be_right_it_is_the_offered_kelvin_nearest_in_mired(kelvin: float, expected: int) -> None:
+    light = {"kind": "ev", "ev100": 10, "kelvin": kelvin}
+    for scene in ("The smoked jar", "Talking on the quay"):
+        assert weigh_white_balance(situation(scene, light=light), PRICES).best() == expected
+
+
+@pytest.mark.parametrize(("kelvin", "expected"), [(2850, 3389), (4000, 4392), (5500, 5500), (8300, 7117)])
+def test_elsewhere_lamps_keep_a_third_of_their_warmth(kelvin: float, expected: float) -> None:
+    """CIECAM02's degree of adaptation, two thirds of the mired between the light and daylight."""
+    here = situation(light={"kind": "ev", "ev100": 10, "kelvin": kelvin})
+    assert here.balanced_kelvin() == pytest.approx(expected, rel=0.002)
+
+
+def test_white_points_within_ten_mired_are_one() -> None:
+    lit = {"light": {"kind": "ev", "ev100": 10, "kelvin": 5650}, "falls_stops": 0, "rises_stops": 0}
+    made = weigh_white_balance(situation("Talking on the quay", **lit), PRICES)
+    assert made.cost(5500) == 0 and made.cost(6500) > 0.3
 
 
 def test_white_balance_follows_stance_filter_and_what_the_app_can_set() -> None:

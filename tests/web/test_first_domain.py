@@ -1,11 +1,9 @@
 """The first card in the browser: which light and ways are offered, which hour stands ready, which brief comes."""
 
-from typing import Any
-
 import pytest
 from playwright.sync_api import Page
 
-from steady_tide.core.plan.problem.brief import Brief
+from steady_tide.core.first import Answers, brief_of
 from tests.web.conftest import Call
 
 KNOWN = [
@@ -82,24 +80,36 @@ def test_a_time_field_that_is_none_changes_nothing(call: Call, text: str, minute
     assert call("first.timeOf", text, 77) == minute
 
 
-def answers(**more: Any) -> dict[str, Any]:
-    plain = {"kind": "motion", "light": "sun", "carried": "riding", "purpose": "film", "slowed": 1}
-    return {**plain, **more}
+SAID = {"kind": "motion", "light": "sun", "carried": "riding", "purpose": "film"}
 
 
 @pytest.mark.parametrize("kind", KINDS)
 @pytest.mark.parametrize("purpose", ["film", "post", "grade", "once"])
-def test_every_answer_makes_a_brief_that_the_service_takes(call: Call, kind: str, purpose: str) -> None:
-    light = call("first.usualLight", kind)
-    way = call("first.usualWay", kind)
-    made = Brief.read(call("first.briefOf", answers(kind=kind, light=light, carried=way, purpose=purpose)))
+def test_what_stands_ready_makes_answers_that_the_core_takes(call: Call, kind: str, purpose: str) -> None:
+    light, way = call("first.usualLight", kind), call("first.usualWay", kind)
+    said = {"kind": kind, "light": light, "carried": way, "purpose": purpose}
+    made = brief_of(Answers.read(call("first.answersOf", said)))
     assert (made.scenario, made.carried) == (kind, way)
-    assert made.repeatable is (purpose != "once")
-    assert bool(made.delivery.graded) is (purpose == "grade"), "else it is left to the school"
+    assert made.delivery.slowed == call("first.usualSlowed", kind)
 
 
-def test_what_is_posted_is_upright_and_what_is_slowed_is_said(call: Call) -> None:
-    made = call("first.briefOf", answers(purpose="post", slowed=4))
-    assert made["delivery"]["shapes"] == ["9:16"] and made["delivery"]["slowed"] == 4
-    assert call("first.briefOf", answers(slowed=0))["delivery"]["slowed"] == 1
-    assert call("first.briefOf", answers(light="by-hour"))["light"] == {"kind": "sky"}
+@pytest.mark.parametrize("left_out", SAID)
+def test_nothing_is_sent_while_an_answer_is_missing(call: Call, left_out: str) -> None:
+    assert call("first.answersOf", {key: value for key, value in SAID.items() if key != left_out}) is None
+
+
+def test_what_belongs_to_another_kind_of_scene_is_not_sent_along(call: Call) -> None:
+    more = {"depth_m": 9, "lamp": True, "power_bank": True}
+    dry = call("first.answersOf", {**SAID, **more})
+    assert dry.get("depth_m") is None and not dry["lamp"] and not dry["power_bank"]
+    wet = call("first.answersOf", {**SAID, **more, "kind": "underwater"})
+    assert wet["depth_m"] == 9 and wet["lamp"] and not wet["power_bank"]
+    assert call("first.answersOf", {**SAID, **more, "kind": "lapse"})["power_bank"]
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_what_else_is_asked_is_a_field_of_the_answers(call: Call, kind: str) -> None:
+    for one in call("first.more", kind):
+        assert one["field"] in Answers.model_fields and len(one["choices"]) >= 2
+        for value, _ in one["choices"]:
+            Answers.read({**SAID, "kind": kind, one["field"]: value})

@@ -186,6 +186,13 @@ def _uncommented(text: str) -> list[str]:
     return [line for line in text.splitlines(keepends=True) if line.strip() and not line.startswith("#")]
 
 
+def starts_text() -> str:
+    """What a brief of every kind of scene starts from, as JSON."""
+    from steady_tide.core.plan.problem.starts import STARTS
+
+    return json.dumps(STARTS, indent=1, ensure_ascii=False) + "\n"
+
+
 def write_client(_: argparse.Namespace) -> int:
     """Generate the web client's types from the service's own OpenAPI, and facts for its forms from the schemas."""
     web = PROJECT / "web"
@@ -197,6 +204,7 @@ def write_client(_: argparse.Namespace) -> int:
     for name, text in facts_texts().items():
         (target.parent / "facts" / f"{name}.json").write_text(text)
     (target.parent / "registers.json").write_text(registers_text())
+    (target.parent / "starts.json").write_text(starts_text())
     (target.parent / "words").mkdir(exist_ok=True)
     for name, text in words_texts().items():
         (target.parent / "words" / f"{name}.json").write_text(text)

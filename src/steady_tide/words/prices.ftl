@@ -41,8 +41,8 @@ price-motion-look-played = played unslowed it is { $angle }
 price-iso-within = up to ISO { $ceiling }, your limit is { $limit }
 # $over: by how much (a message).
 price-iso-over = up to ISO { $ceiling }, { $over } over your limit of { $limit }
-price-iso-unused = darkest light needs ISO { $needed }, ceiling { $ceiling }
 price-iso-guard = ceiling { $ceiling }, room up to your limit of { $limit } is free
+price-iso-guard-floating = ceiling { $ceiling }; two or three stops over the base guard a floating shutter
 price-iso-floor = { stops } above the lowest gives bright light away
 price-iso-floor-none = the lowest it has
 price-glass-clean = { $glass }: clean

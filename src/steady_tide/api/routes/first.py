@@ -11,13 +11,15 @@ from steady_tide.api.guards.problems import RESPONSES
 from steady_tide.api.texts import Name
 from steady_tide.core.advice.helps import Help
 from steady_tide.core.errors import BadInput, Problem
+from steady_tide.core.first import Answers, bag_of, brief_of, school_of
+from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device, checked
 from steady_tide.core.kit.likely import CLASSES, Class, Remembered
 from steady_tide.core.light.almanac import Place
 from steady_tide.core.light.level import SkyLight
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.problem.brief import Brief
-from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
+from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.typed import TypedNumbers
 from steady_tide.desk.compute import planners
 from steady_tide.desk.compute.heavens import NIGHT_MINUTES
@@ -65,21 +67,29 @@ class HourRequest(TypedNumbers):
 
 
 class PlanRequest(BaseModel):
-    """A scene for a camera that nobody keeps. hour: for light told by place and hour."""
+    """What was answered, for a camera that nobody keeps. hour: for light told by place and hour."""
 
     model_config = ConfigDict(extra="forbid")
     device: Device
-    brief: Brief
-    school: Annotated[str, Field(max_length=60)] = "even-keel"
+    answers: Answers
     hour: HourRequest | None = None
 
-    def lit(self, service: Service) -> Brief:
-        """The brief with its light worked out. Raises BadInput where place and hour are wanted for it."""
+    def problem(self, service: Service) -> PlanningProblem:
+        """What is planned, its light worked out. Raises BadInput where place and hour are wanted for it."""
+        brief = brief_of(self.answers)
         if self.hour is not None:
-            return lit(self.brief, self.hour.told(), service.shared.heavens)
-        if isinstance(self.brief.light, SkyLight):
+            brief = lit(brief, self.hour.told(), service.shared.heavens)
+        elif isinstance(brief.light, SkyLight):
             raise BadInput([Problem(("hour",), "say where and when: the light follows place and hour")])
-        return self.brief
+        return first_problem(checked(self.device), self.answers, brief)
+
+
+class BriefView(BaseModel):
+    """What answers make: a brief, the key of the school that decides, and what was said to be in the bag."""
+
+    brief: Brief
+    school: str
+    bag: list[BagItem]
 
 
 @router.get("/classes")
@@ -100,19 +110,23 @@ def sky(service: ServiceOf, hour: HourRequest) -> HourView:
     return seen(hour.told(), service.shared.heavens)
 
 
+@router.post("/brief")
+def brief(answers: Answers) -> BriefView:
+    """The brief, the school and the bag that answers make, to be kept."""
+    return BriefView(brief=brief_of(answers), school=school_of(answers), bag=bag_of(answers))
+
+
 @router.post("/helps", dependencies=[PlannerTurn])
 def helps(service: ServiceOf, told: PlanRequest) -> list[Help]:
     """What would help such a plan most; nothing is kept."""
-    outcome = plan(service, told)
+    problem = told.problem(service)
+    outcome = first_plan(service.shared.planners, problem)
     if not isinstance(outcome, Plan):
         return []
-    problem = first_problem(told.device, told.lit(service), told.school)
     return service.shared.planners.ask(planners.helpful, problem, outcome, [], [])
 
 
 @router.post("/plan", dependencies=[PlannerTurn])
 def plan(service: ServiceOf, told: PlanRequest) -> Outcome:
-    """A plan with an empty bag; nothing is kept."""
-    if told.school not in SCHOOL_BY_KEY:
-        raise BadInput([Problem(("school",), f"no such school; known are {', '.join(SCHOOL_BY_KEY)}")])
-    return first_plan(service.shared.planners, checked(told.device), told.lit(service), told.school)
+    """A plan with what was said to be there; nothing is kept."""
+    return first_plan(service.shared.planners, told.problem(service))

@@ -7,7 +7,14 @@ from typing import Any, Final
 import numpy as np
 
 from steady_tide.core.day.timeline import Sky
-from steady_tide.core.light.daylight import SUN_GONE_STOPS, angle_between, direct_share, side_stops, side_uncertainty
+from steady_tide.core.light.daylight import (
+    METERS_DARK_STOPS,
+    SUN_GONE_STOPS,
+    angle_between,
+    direct_share,
+    side_stops,
+    side_uncertainty,
+)
 from steady_tide.core.light.lamplight import lit_by
 from steady_tide.core.light.level import (
     ComputedLight,
@@ -278,6 +285,7 @@ def lit_brief(brief: Brief, light: SceneLight, around: Around) -> Brief:
         sun_altitude_deg=round(float(np.interp(middle, around.sky.minutes, around.sky.sun_deg)), 1),
         sun_azimuth_deg=round(float(around.sky.sun_azimuth_deg[np.searchsorted(around.sky.minutes, middle)]) % 360, 1),
         cloud_okta=around.okta,
+        meters_dark_stops=METERS_DARK_STOPS[brief.light.ground],
     )
     spread = round((high - low) / 2.0, 3)
     return brief.model_copy(

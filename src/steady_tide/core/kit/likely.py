@@ -162,14 +162,17 @@ def _levels(plain: Device, steadying: Steadying) -> list[dict[str, Any]]:
 
 
 def _modes(plain: Device, said: Remembered, size: Size, step: int, levels: Sequence[str]) -> list[dict[str, Any]]:
-    """Modes of a size: each step down from the largest doubles the rate, up to the fastest there is."""
-    width, height = SIZES[size]
+    """Modes of a size: each step down from the largest doubles the rate, up to the fastest there is.
+
+    Held upright, what is no drone records the same upright.
+    """
     most = min(said.fastest_largest * 2**step, said.fastest)
     views = [view.key for view in plain.views]
     codec = plain.codecs[0].key
+    shapes = {"16:9": SIZES[size], **({} if plain.kind == "drone" else {"9:16": SIZES[size][::-1]})}
     return [
         {
-            "frame_shape": "16:9",
+            "frame_shape": shape,
             "resolution": size,
             "width_px": width,
             "height_px": height,
@@ -181,6 +184,7 @@ def _modes(plain: Device, said: Remembered, size: Size, step: int, levels: Seque
             "readout": "whole" if step == 0 else "binned" if rate < SKIPS_FROM else "line-skipped",
             "draw_w": round(BASE_W + W_PER_MPX_S * width * height * rate / 1e6, 2),
         }
+        for shape, (width, height) in shapes.items()
         for rate in RATES
         if rate <= most
     ]

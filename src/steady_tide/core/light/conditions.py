@@ -3,6 +3,7 @@
 from typing import Final
 
 from steady_tide.core.document import Part
+from steady_tide.core.light.daylight import Ground
 
 
 class Condition(Part):
@@ -10,7 +11,8 @@ class Condition(Part):
 
     ev100: on the subject, at ISO 100 [stops]. uncertainty_stops: half width of what the
     name may mean. kelvin: correlated colour temperature. lamps: whether lamps on the mains
-    light the subject. contrast_stops: how far highlights that matter lie above mid grey.
+    light the subject. contrast_stops: how far highlights that matter lie above mid grey. ground: what a
+    meter sees around it.
     """
 
     key: str
@@ -22,6 +24,7 @@ class Condition(Part):
     mixed: bool = False
     contrast_stops: float
     group: str
+    ground: Ground = "plain"
 
 
 def _row(
@@ -44,6 +47,7 @@ def _row(
         group=group,
         lamps=kind in ("lamps", "mixed"),
         mixed=kind == "mixed",
+        ground="snow" if kind == "snow" else "plain",
     )
 
 
@@ -60,7 +64,7 @@ ON_TABLE: Final = _TABLE
 
 CONDITIONS: Final[tuple[Condition, ...]] = (
     # Daylight: from the sky table at 45 degrees (76 klx = EV 14.9) and practice; assumed offsets for ground.
-    _row("snow-sun", "Snow or bright sand in sun", 16.0, 0.5, 5500, 3.0, _OUTSIDE),
+    _row("snow-sun", "Snow or bright sand in sun", 16.0, 0.5, 5500, 3.0, _OUTSIDE, "snow"),
     _row("sun", "Open sun", 15.0, 0.4, 5500, 3.3, _OUTSIDE),
     _row("hazy-sun", "Hazy sun, soft shadows", 14.0, 0.5, 5600, 2.8, _OUTSIDE),
     _row("bright-cloud", "Bright cloud, no shadows", 13.0, 0.6, 6200, 2.3, _OUTSIDE),

@@ -8,11 +8,14 @@ from numpy.typing import NDArray
 from steady_tide.core.light.beam import LEAST_TURBIDITY, MOST_TURBIDITY, TURBIDITY, beam_over_level, beam_share
 from steady_tide.core.light.sky import clear_sky_lux, cloud_transmission, full_moon_lux
 from steady_tide.core.quantities import Floats, Quantity
+from steady_tide.core.thresholds import thresholds
 
 Ground = Literal["plain", "snow", "sand", "water", "forest"]
 GROUND_STOPS: Final[dict[str, float]] = {"plain": 0.0, "snow": 1.0, "sand": 0.5, "water": 0.2, "forest": -4.0}
 """What the ground adds to the light on a subject, or trees take [stops]. **Assumed**."""
 GROUND_UNCERTAINTY: Final[dict[str, float]] = {"plain": 0.0, "snow": 0.3, "sand": 0.3, "water": 0.2, "forest": 1.0}
+METERS_DARK_STOPS: Final = thresholds("meter.ground")
+"""How much darker than grey a camera's meter leaves a subject before bright ground [stops], by ground. **Assumed**."""
 REFLECTED: Final = 0.2
 """Share of the level light that plain ground sends back up. **Assumed**."""
 SUN_GONE_STOPS: Final = 3.0

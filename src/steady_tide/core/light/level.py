@@ -7,7 +7,7 @@ from pydantic import AfterValidator, Field
 from steady_tide.core.document import Part
 from steady_tide.core.errors import BadInput, Problem
 from steady_tide.core.light.conditions import BY_KEY
-from steady_tide.core.light.daylight import GROUND_STOPS, GROUND_UNCERTAINTY, Ground
+from steady_tide.core.light.daylight import GROUND_STOPS, GROUND_UNCERTAINTY, METERS_DARK_STOPS, Ground
 from steady_tide.core.light.lamplight import LampSource, Lit, lit_by
 from steady_tide.core.light.sky import clear_sky_lux, cloud_transmission, daylight_kelvin
 from steady_tide.core.quantities import ev100_from_lux
@@ -108,6 +108,9 @@ class ComputedLight(Part):
     ripple: float = Field(default=1, ge=0, le=1)
     contrast_stops: float = Field(default=DAY_CONTRAST_STOPS, ge=0, le=12)
     source: str = Field(default="worked out", max_length=300)
+    meters_dark_stops: float = Field(
+        default=0, ge=0, le=3, description="How much too dark a camera's meter takes it, for what lies around [stops]."
+    )
     sun_altitude_deg: float | None = Field(default=None, ge=-90, le=90)
     sun_azimuth_deg: float | None = Field(default=None, ge=0, le=360)
     cloud_okta: float | None = Field(default=None, ge=0, le=8)
@@ -123,7 +126,8 @@ class LightLevel(Part):
 
     ev100 [stops], uncertainty_stops (half width), kelvin [K], lamps (mains lamps light it),
     mixed (lamps of several colours), contrast_stops (highlights above mid grey), source (words),
-    ripple (depth of the lamps' flicker; 1 where it is not known).
+    ripple (depth of the lamps' flicker; 1 where it is not known), meters_dark_stops (how much too dark a camera's
+    meter takes it, for what lies around).
     """
 
     ev100: float
@@ -134,6 +138,7 @@ class LightLevel(Part):
     contrast_stops: float
     source: str
     ripple: float = 1.0
+    meters_dark_stops: float = 0.0
 
 
 def level(light: LightSource) -> LightLevel:
@@ -151,6 +156,7 @@ def level(light: LightSource) -> LightLevel:
             mixed=named.mixed,
             contrast_stops=named.contrast_stops,
             source=named.label,
+            meters_dark_stops=METERS_DARK_STOPS[named.ground],
         )
     if isinstance(light, SunLight):
         return _sun_level(light)
@@ -207,4 +213,5 @@ def _sun_level(light: SunLight) -> LightLevel:
         mixed=False,
         contrast_stops=sky_contrast(light.cloud_okta),
         source=f"sun at {light.sun_altitude_deg:g}°, cloud {light.cloud_okta:g}/8",
+        meters_dark_stops=METERS_DARK_STOPS[light.ground],
     )

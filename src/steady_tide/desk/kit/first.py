@@ -6,6 +6,7 @@ from datetime import date
 import numpy as np
 
 from steady_tide.core.day.scene_light import Around, lit_brief, scene_light
+from steady_tide.core.first import Answers, bag_of, school_of
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.likely import CLASS_BY_KEY, Class, Remembered, likely
 from steady_tide.core.light.almanac import EventKind, Place
@@ -24,9 +25,9 @@ def remembered(kind: Class, said: Remembered, *, key: str, name: str) -> Device:
     return likely(template(CLASS_BY_KEY[kind].template), said, key=key, name=name)
 
 
-def first_problem(device: Device, brief: Brief, school: str) -> PlanningProblem:
-    """A scene for a camera that nobody keeps, with an empty bag. school: a key of those that ship."""
-    return PlanningProblem.of(brief, device, stance=SCHOOL_BY_KEY[school].stance)
+def first_problem(device: Device, answers: Answers, brief: Brief) -> PlanningProblem:
+    """A scene for a camera that nobody keeps, with what was said to be in the bag. brief: with its light worked out."""
+    return PlanningProblem.of(brief, device, stance=SCHOOL_BY_KEY[school_of(answers)].stance, bag=bag_of(answers))
 
 
 @dataclass(frozen=True)
@@ -77,6 +78,6 @@ def lit(brief: Brief, hour: Hour, heavens: Heavens) -> Brief:
     return lit_brief(brief, scene_light(brief, around), around)
 
 
-def first_plan(planners: Planners, device: Device, brief: Brief, school: str) -> Outcome:
+def first_plan(planners: Planners, problem: PlanningProblem) -> Outcome:
     """A plan for it."""
-    return solve(Inputs(first_problem(device, brief, school), "", ""), planners)
+    return solve(Inputs(problem, "", ""), planners)

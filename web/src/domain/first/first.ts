@@ -1,8 +1,9 @@
-/** The first card: what is asked, the answers that stand ready, and the brief they make. Pure. */
+/** The first card: what is asked, and the answers that stand ready. Pure; the core makes the brief of them. */
 
-import { atHome, SCENARIO_START } from "../bench/starts";
-import type { Remembered } from "../documents";
+import { SCENARIO_START } from "../bench/starts";
+import type { Answers, Remembered } from "../documents";
 import { lux, luxOfEv } from "../format";
+import { habits, shown, unitShown } from "../habits";
 
 export type Kind = { key: string; name: string; line: string };
 
@@ -80,39 +81,64 @@ export function ways(kind: string): { key: string; words: string }[] {
   return keys.map((key) => ({ key, words: CARRIED[key] ?? key }));
 }
 
-export type Purpose = { key: string; words: string; line: string; school: string; delivery: object };
-
 /** What it is for. */
-export const PURPOSES: Purpose[] = [
-  {
-    key: "film",
-    words: "A film, lightly touched",
-    line: "16:9, cut on a laptop",
-    school: "even-keel",
-    delivery: { shapes: ["16:9"], edited_on: "laptop" },
-  },
-  {
-    key: "post",
-    words: "Posted as it is",
-    line: "upright, from the phone",
-    school: "straight-ashore",
-    delivery: { shapes: ["9:16"], long_side_px: 1920, edited_on: "phone", shown_on: "phone" },
-  },
-  {
-    key: "grade",
-    words: "A film that is graded",
-    line: "flat or log, worked on later",
-    school: "darkroom",
-    delivery: { shapes: ["16:9"], edited_on: "desktop", graded: true },
-  },
-  {
-    key: "once",
-    words: "A moment that comes once",
-    line: "safest settings, nothing to touch",
-    school: "one-chance",
-    delivery: { shapes: ["16:9"], edited_on: "laptop" },
-  },
+export const PURPOSES: { key: Answers["purpose"]; words: string; line: string }[] = [
+  { key: "film", words: "A film, lightly touched", line: "16:9, cut on a laptop" },
+  { key: "post", words: "Posted as it is", line: "upright, from the phone" },
+  { key: "grade", words: "A film that is graded", line: "flat or log, worked on later" },
+  { key: "once", words: "A moment that comes once", line: "safest settings, nothing to touch" },
 ];
+
+/** How slow a kind of scene is usually played at most. */
+export function usualSlowed(kind: string): number {
+  return (SCENARIO_START[kind]?.delivery as { slowed?: number } | undefined)?.slowed ?? 1;
+}
+
+/** Airs that are offered [°C]; the first that is named is taken where nobody says. */
+const AIRS: [number, string][] = [
+  [15, "mild"],
+  [28, "hot"],
+  [0, "cold"],
+  [-10, "hard frost"],
+];
+/** Kinds of scene that stand in the open air. */
+const OUTSIDE = ["everyday", "talking", "motion", "drone", "scenic", "lapse"];
+
+/** What else a kind of scene hangs on: a field of the answers, what is asked, and the answers to it. */
+export function more(
+  kind: string,
+): { field: keyof Answers; asks: string; choices: [number | boolean, string][] }[] {
+  const asked: ReturnType<typeof more> = [];
+  if (kind === "underwater") {
+    asked.push({
+      field: "lamp",
+      asks: "A lamp on the subject",
+      choices: [
+        [false, "no"],
+        [true, "yes"],
+      ],
+    });
+  }
+  if (kind === "lapse") {
+    asked.push({
+      field: "power_bank",
+      asks: "Fed by a power bank",
+      choices: [
+        [false, "no"],
+        [true, "yes"],
+      ],
+    });
+  }
+  if (OUTSIDE.includes(kind)) {
+    const told = ([air, words]: [number, string]): [number, string] => [
+      air,
+      `${words}, ${shown("°C", String(air))} ${unitShown("°C")}`,
+    ];
+    asked.push({ field: "temperature_c", asks: "Air", choices: AIRS.map(told) });
+  }
+  return asked;
+}
+
 export const SLOWED = [
   { value: 1, words: "not slowed" },
   { value: 2, words: "slowed twice" },
@@ -227,24 +253,12 @@ export function timeOf(text: string, before: number): number {
   return Number.isFinite(hours) && Number.isFinite(minutes) ? Number(hours) * 60 + Number(minutes) : before;
 }
 
-export type Answers = {
-  kind: string;
-  light: string;
-  carried: string;
-  purpose: string;
-  slowed: number;
-};
-
-/** The brief that the answers make; nobody is asked what the kind of scene says already. */
-export function briefOf(answers: Answers): Record<string, unknown> {
-  const start = atHome(SCENARIO_START[answers.kind] ?? { scenario: answers.kind });
-  const purpose = PURPOSES.find((one) => one.key === answers.purpose) ?? PURPOSES[0];
-  const delivery = { ...(start.delivery as object | undefined), ...purpose?.delivery };
-  return {
-    ...start,
-    light: answers.light === HOURS_LIGHT ? { kind: "sky" } : { kind: "condition", condition: answers.light },
-    carried: answers.carried,
-    repeatable: answers.purpose !== "once",
-    delivery: { ...delivery, slowed: Math.max(answers.slowed, 1) },
-  };
+/** What was answered, as it is sent; null while something is missing. slowed: as usual where nobody says. */
+export function answersOf(said: Partial<Answers>): Answers | null {
+  const { kind, light, carried, purpose, slowed, temperature_c, depth_m, lamp, power_bank } = said;
+  if (!kind || !light || !carried || !purpose) return null;
+  const { mains_hz } = habits();
+  const plain = { kind, light, carried, purpose, mains_hz, slowed, temperature_c };
+  const wet = kind === "underwater" ? { depth_m, lamp: lamp ?? false } : { lamp: false };
+  return { ...plain, ...wet, power_bank: kind === "lapse" && (power_bank ?? false) };
 }

@@ -2124,6 +2124,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/first/brief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Brief
+         * @description The brief, the school and the bag that answers make, to be kept.
+         */
+        post: operations["first_brief"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/first/helps": {
         parameters: {
             query?: never;
@@ -2155,7 +2175,7 @@ export interface paths {
         put?: never;
         /**
          * Plan
-         * @description A plan with an empty bag; nothing is kept.
+         * @description A plan with what was said to be there; nothing is kept.
          */
         post: operations["first_plan"];
         delete?: never;
@@ -3422,6 +3442,60 @@ export interface components {
             unit: string;
         };
         /**
+         * Answers
+         * @description What somebody new says of a scene; what is left out is usual for its kind.
+         */
+        Answers: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "underwater" | "low-light" | "motion" | "product" | "talking" | "everyday" | "scenic" | "drone" | "lapse";
+            /** Light */
+            light: string;
+            /**
+             * Carried
+             * @enum {string}
+             */
+            carried: "tripod" | "gimbal" | "tray" | "standing" | "swimming" | "walking" | "riding" | "helmet-on-snow";
+            /**
+             * Purpose
+             * @default film
+             * @enum {string}
+             */
+            purpose: "film" | "post" | "grade" | "once";
+            /**
+             * Slowed
+             * @description How many times slower it plays at most.
+             */
+            slowed?: number | null;
+            /**
+             * Mains Hz
+             * @default 50
+             * @enum {integer}
+             */
+            mains_hz: 50 | 60;
+            /** Temperature C */
+            temperature_c?: number | null;
+            /**
+             * Depth M
+             * @description Deepest planned depth [m].
+             */
+            depth_m?: number | null;
+            /**
+             * Lamp
+             * @description Whether a lamp lights the subject under water.
+             * @default false
+             */
+            lamp: boolean;
+            /**
+             * Power Bank
+             * @description Whether a power bank feeds it at intervals.
+             * @default false
+             */
+            power_bank: boolean;
+        };
+        /**
          * AppliedSchool
          * @description The school that holds for a setup, and where that was said.
          */
@@ -3646,6 +3720,17 @@ export interface components {
              *     }
              */
             delivery: components["schemas"]["Delivery"];
+        };
+        /**
+         * BriefView
+         * @description What answers make: a brief, the key of the school that decides, and what was said to be in the bag.
+         */
+        BriefView: {
+            brief: components["schemas"]["Brief"];
+            /** School */
+            school: string;
+            /** Bag */
+            bag: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"])[];
         };
         /**
          * Brought
@@ -4615,6 +4700,12 @@ export interface components {
              * @default worked out
              */
             source: string;
+            /**
+             * Meters Dark Stops
+             * @description How much too dark a camera's meter takes it, for what lies around [stops].
+             * @default 0
+             */
+            meters_dark_stops: number;
             /** Sun Altitude Deg */
             sun_altitude_deg?: number | null;
             /** Sun Azimuth Deg */
@@ -4628,7 +4719,8 @@ export interface components {
          *
          *     ev100: on the subject, at ISO 100 [stops]. uncertainty_stops: half width of what the
          *     name may mean. kelvin: correlated colour temperature. lamps: whether lamps on the mains
-         *     light the subject. contrast_stops: how far highlights that matter lie above mid grey.
+         *     light the subject. contrast_stops: how far highlights that matter lie above mid grey. ground: what a
+         *     meter sees around it.
          */
         Condition: {
             /** Key */
@@ -4655,6 +4747,12 @@ export interface components {
             contrast_stops: number;
             /** Group */
             group: string;
+            /**
+             * Ground
+             * @default plain
+             * @enum {string}
+             */
+            ground: "plain" | "snow" | "sand" | "water" | "forest";
         };
         /**
          * ConfirmRequest
@@ -6670,7 +6768,8 @@ export interface components {
          *
          *     ev100 [stops], uncertainty_stops (half width), kelvin [K], lamps (mains lamps light it),
          *     mixed (lamps of several colours), contrast_stops (highlights above mid grey), source (words),
-         *     ripple (depth of the lamps' flicker; 1 where it is not known).
+         *     ripple (depth of the lamps' flicker; 1 where it is not known), meters_dark_stops (how much too dark a camera's
+         *     meter takes it, for what lies around).
          */
         LightLevel: {
             /** Ev100 */
@@ -6692,6 +6791,11 @@ export interface components {
              * @default 1
              */
             ripple: number;
+            /**
+             * Meters Dark Stops
+             * @default 0
+             */
+            meters_dark_stops: number;
         };
         /**
          * LightNoted
@@ -8362,7 +8466,7 @@ export interface components {
             outcome: "plan";
             /**
              * Rules Version
-             * @default 9
+             * @default 10
              */
             rules_version: string;
             /** Device Key */
@@ -8425,16 +8529,11 @@ export interface components {
         };
         /**
          * PlanRequest
-         * @description A scene for a camera that nobody keeps. hour: for light told by place and hour.
+         * @description What was answered, for a camera that nobody keeps. hour: for light told by place and hour.
          */
         PlanRequest: {
             device: components["schemas"]["Device"];
-            brief: components["schemas"]["Brief"];
-            /**
-             * School
-             * @default even-keel
-             */
-            school: string;
+            answers: components["schemas"]["Answers"];
             hour?: components["schemas"]["HourRequest"] | null;
         };
         /**
@@ -10347,10 +10446,10 @@ export interface components {
             white_look: "as-lit" | "cool" | "neutral" | "warm";
             /**
              * Tempo
-             * @default real-time
+             * @default as-it-moves
              * @enum {string}
              */
-            tempo: "real-time" | "room-to-slow" | "slow-first";
+            tempo: "real-time" | "as-it-moves" | "room-to-slow" | "slow-first";
             /**
              * Resolution
              * @default headroom
@@ -11598,12 +11697,14 @@ export type Amount = components['schemas']['Amount'];
 export type Answer = components['schemas']['Answer'];
 export type AnswerValue = components['schemas']['AnswerValue'];
 export type Answered = components['schemas']['Answered'];
+export type Answers = components['schemas']['Answers'];
 export type AppliedSchool = components['schemas']['AppliedSchool'];
 export type AssumptionTold = components['schemas']['AssumptionTold'];
 export type AxisWord = components['schemas']['AxisWord'];
 export type Battery = components['schemas']['Battery'];
 export type Before = components['schemas']['Before'];
 export type Brief = components['schemas']['Brief'];
+export type BriefView = components['schemas']['BriefView'];
 export type Brought = components['schemas']['Brought'];
 export type BroughtIn = components['schemas']['BroughtIn'];
 export type CameraBudget = components['schemas']['CameraBudget'];
@@ -27407,6 +27508,130 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HourView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    first_brief: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Answers"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BriefView"];
                 };
             };
             /** @description Bad Request */

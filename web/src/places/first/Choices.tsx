@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { Button } from "../../ui/Button";
 
 /** Large answers, one a press; the one that stands ready is told. */
 export function Choices({
@@ -34,6 +35,37 @@ export function Choices({
               {one.more ? <span className="block text-note text-soft">{one.more}</span> : null}
             </span>
           </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+/** A few short answers beside each other, one of which stands. */
+export function Pressed<Value extends string | number | boolean>({
+  legend,
+  choices,
+  chosen,
+  onChoose,
+}: {
+  legend: string;
+  choices: { value: Value; words: string }[];
+  chosen: unknown;
+  onChoose: (value: Value) => void;
+}) {
+  return (
+    <fieldset className="mb-4">
+      <legend className="text-note text-soft">{legend}</legend>
+      <div className="flex flex-wrap gap-1">
+        {choices.map((one) => (
+          <Button
+            key={String(one.value)}
+            aria-pressed={chosen === one.value}
+            className={`min-h-11 ${chosen === one.value ? "border-sea bg-sea-wash font-semibold" : ""}`}
+            onClick={() => onChoose(one.value)}
+          >
+            {one.words}
+          </Button>
         ))}
       </div>
     </fieldset>

@@ -1,12 +1,22 @@
 import { useEffect, useRef } from "react";
 import type { PlanRequest } from "../../domain/documents";
-import { KINDS, PURPOSES, SLOWED, usualLight, usualWay, ways } from "../../domain/first/first";
+import {
+  KINDS,
+  more,
+  PURPOSES,
+  SLOWED,
+  usualLight,
+  usualSlowed,
+  usualWay,
+  ways,
+} from "../../domain/first/first";
 import { told } from "../../domain/wording";
 import { type Said, useFirstHelps, useFirstPlan, useSaid } from "../../state/first/first";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { CameraStep } from "./CameraStep";
-import { Choices } from "./Choices";
+import { Choices, Pressed } from "./Choices";
+import { Depth } from "./Depth";
 import { Drawing } from "./Drawings";
 import { FirstCard } from "./FirstCard";
 import { Keep, type ToKeep } from "./Keep";
@@ -68,19 +78,12 @@ export function First({
             more: one.line,
             drawn: <Drawing of={one.key} />,
           }))}
-          onChoose={(key) => next({ kind: key, light: usualLight(key), carried: usualWay(key) })}
+          onChoose={(key) => next(begun(key))}
         />
       ) : null}
       {step === 1 ? <CameraStep said={said} own={own} signedIn={signedIn} onSay={say} onNext={next} /> : null}
       {step === 2 ? <LightStep said={said} shoot={signedIn ? shoot : ""} onSay={say} onNext={next} /> : null}
-      {step === 3 ? (
-        <Choices
-          legend="Ways to hold it"
-          chosen={said.carried ?? ""}
-          choices={ways(kind)}
-          onChoose={(carried) => next({ carried })}
-        />
-      ) : null}
+      {step === 3 ? <HoldStep said={said} onSay={say} onNext={next} /> : null}
       {step === 4 ? <PurposeStep said={said} onSay={say} onNext={next} /> : null}
       {step === 5 ? (
         <Result said={said} own={own} signedIn={signedIn} shoot={shoot} onAccount={onAccount} />
@@ -89,39 +92,61 @@ export function First({
   );
 }
 
-function PurposeStep({
-  said,
-  onSay,
-  onNext,
-}: {
-  said: Said;
-  onSay: (more: Said) => void;
-  onNext: (more?: Said) => void;
-}) {
+/** What a kind of scene begins with. */
+function begun(kind: string): Said {
+  const none = { slowed: undefined, temperature_c: undefined, depth_m: undefined, lamp: undefined };
+  return {
+    ...none,
+    power_bank: undefined,
+    kind: kind as Said["kind"],
+    light: usualLight(kind),
+    carried: usualWay(kind) as Said["carried"],
+  };
+}
+
+type Step = { said: Said; onSay: (more: Said) => void; onNext: (more?: Said) => void };
+
+/** How it is held, and what else such a scene hangs on. */
+function HoldStep({ said, onSay, onNext }: Step) {
+  const kind = said.kind ?? "";
+  return (
+    <>
+      {kind === "underwater" ? <Depth said={said} onSay={onSay} /> : null}
+      {more(kind).map((one) => (
+        <Pressed
+          key={one.field}
+          legend={one.asks}
+          chosen={said[one.field] ?? one.choices[0]?.[0]}
+          choices={one.choices.map(([value, words]) => ({ value, words }))}
+          onChoose={(value) => onSay({ [one.field]: value })}
+        />
+      ))}
+      <Choices
+        legend="Ways to hold it"
+        chosen={said.carried ?? ""}
+        choices={ways(kind)}
+        onChoose={(carried) => onNext({ carried: carried as Said["carried"] })}
+      />
+    </>
+  );
+}
+
+function PurposeStep({ said, onSay, onNext }: Step) {
   return (
     <>
       {said.kind === "lapse" ? null : (
-        <fieldset className="mb-4">
-          <legend className="text-note text-soft">Played</legend>
-          <div className="flex flex-wrap gap-1">
-            {SLOWED.map((one) => (
-              <Button
-                key={one.value}
-                aria-pressed={(said.slowed ?? 1) === one.value}
-                className={`min-h-11 ${(said.slowed ?? 1) === one.value ? "border-sea bg-sea-wash font-semibold" : ""}`}
-                onClick={() => onSay({ slowed: one.value })}
-              >
-                {one.words}
-              </Button>
-            ))}
-          </div>
-        </fieldset>
+        <Pressed
+          legend="Played"
+          chosen={said.slowed ?? usualSlowed(said.kind ?? "")}
+          choices={SLOWED}
+          onChoose={(slowed) => onSay({ slowed: Number(slowed) })}
+        />
       )}
       <Choices
         legend="What it is for"
         chosen={said.purpose ?? ""}
         choices={PURPOSES.map((one) => ({ key: one.key, words: one.words, more: one.line }))}
-        onChoose={(purpose) => onNext({ purpose })}
+        onChoose={(purpose) => onNext({ purpose: purpose as Said["purpose"] })}
       />
     </>
   );

@@ -3,8 +3,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, got } from "../../client/client";
-import type { Device, PlanRequest, Remembered } from "../../domain/documents";
-import { type Answers, briefOf, HOURS_LIGHT, type Hour, hourOf, PURPOSES } from "../../domain/first/first";
+import type { Answers, Device, PlanRequest, Remembered } from "../../domain/documents";
+import { answersOf, HOURS_LIGHT, type Hour, hourOf } from "../../domain/first/first";
 
 export type Said = Partial<Answers> & {
   /** A plain class, or a camera of the account by its id. */
@@ -56,24 +56,14 @@ export function useClasses() {
   });
 }
 
-export function whole(said: Said): Answers | null {
-  const { kind, light, carried, purpose } = said;
-  if (!kind || !light || !carried || !purpose) return null;
-  return { kind, light, carried, purpose, slowed: said.slowed ?? 1 };
-}
-
 export async function cameraOf(said: Said): Promise<Device> {
   const body = { kind: said.camera as "action-new", said: said.remembered as Remembered, name: "My camera" };
   return got(api.POST("/api/first/camera", { body: { ...body, key: "my-camera" } }));
 }
 
-export function schoolOf(said: Said): string {
-  return PURPOSES.find((one) => one.key === said.purpose)?.school ?? "even-keel";
-}
-
 /** The card for what was answered; nothing of it is kept by the service. */
 export function useFirstPlan(said: Said, own: boolean) {
-  const answers = whole(said);
+  const answers = answersOf(said);
   return useQuery({
     queryKey: ["first", "plan", JSON.stringify(said)],
     enabled: answers !== null && said.camera !== undefined,
@@ -86,9 +76,8 @@ export function useFirstPlan(said: Said, own: boolean) {
             }),
           )
         : await cameraOf(said);
-      const brief = briefOf(answers as Answers) as never;
       const hour = said.light === HOURS_LIGHT ? hourOf(said.hour) : null;
-      const body = { device, brief, school: schoolOf(said), hour };
+      const body = { device, answers: answers as Answers, hour };
       const outcome = await got(api.POST("/api/first/plan", { signal, body }));
       return { outcome, assumed: device.assumed, body };
     },

@@ -2,11 +2,11 @@
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, got } from "../../client/client";
-import type { Filming } from "../../domain/documents";
-import { type Answers, briefOf, HOURS_LIGHT, type Hour, hourOf } from "../../domain/first/first";
+import type { Answers, Filming } from "../../domain/documents";
+import { answersOf, HOURS_LIGHT, type Hour, hourOf } from "../../domain/first/first";
 import { newId } from "../ids";
 import { refreshKit } from "../kit/kit";
-import { cameraOf, forget, kept, note, type Said, schoolOf, whole } from "./first";
+import { cameraOf, forget, kept, note, type Said } from "./first";
 
 const NO_PLACE = { place: "", school: "", cloud_okta: 2, travel_minutes: 15 };
 
@@ -24,13 +24,15 @@ export function useKeep() {
       const hour = said.light === HOURS_LIGHT ? said.hour : undefined;
       const shoot_id = shoot || (await makeShoot(ids.shoot, hour));
       if (shoot && hour) await tellPlace(shoot, hour);
+      const made = await got(api.POST("/api/first/brief", { body: answersOf(said) as Answers }));
+      for (const item of made.bag) await got(api.PUT("/api/kit/bag", { body: item }));
       const scene = await got(
         api.POST("/api/shoots/{shoot_id}/scenes", {
           params: { path: { shoot_id } },
           body: {
             id: ids.scene,
             name,
-            brief: briefOf(whole(said) as Answers) as never,
+            brief: made.brief,
             device_ids: [device],
           },
         }),
@@ -40,7 +42,7 @@ export function useKeep() {
       await got(
         api.PUT("/api/setups/{setup_id}/school", {
           params: { path: { setup_id: setup } },
-          body: { school: schoolOf(said) },
+          body: { school: made.school },
         }),
       );
       return { scene: scene.id, setup };

@@ -104,7 +104,10 @@ def _aims(chosen: ExposedSet) -> tuple[LedgerLine, ...]:
         return (still, LedgerLine("Night sky left dark by", meant, "on purpose")) if meant else (still,)
     dialled = LedgerLine("Bias on the camera", chosen.bias, signed(chosen.bias))
     habit = chosen.situation.device.meters_bright_stops
-    return (dialled, LedgerLine("Its meter is bright by", habit, counted(habit, "stop"))) if habit else (dialled,)
+    ground = chosen.situation.meter_stops - habit
+    bright = LedgerLine("Its meter is bright by", habit, counted(habit, "stop"))
+    dark = LedgerLine("Bright ground makes it meter", ground, f"{counted(-ground, 'stop')} dark")
+    return (dialled, *((bright,) if habit else ()), *((dark,) if ground else ()))
 
 
 def in_lights(chosen: ExposedSet) -> list[InLight]:

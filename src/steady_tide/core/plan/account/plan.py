@@ -12,7 +12,7 @@ from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LightLevel
 from steady_tide.core.message import Message, Told, verbatim
 
-RULES_VERSION = "9"
+RULES_VERSION = "10"
 """Raised whenever the same inputs may give another plan."""
 
 

@@ -248,7 +248,7 @@ class ExposureFigures:
     def aim_stops(self) -> Floats:
         """How far over mid grey it is aimed [stops]: dial and habit of a meter that decides, else what is meant."""
         situation = self.situation
-        return np.where(self.metered, self.bias + situation.device.meters_bright_stops, situation.intended_stops)
+        return np.where(self.metered, self.bias + situation.meter_stops, situation.intended_stops)
 
     @cached_property
     def rate_hz(self) -> Floats:

@@ -32,8 +32,10 @@ CLEAN_RANK: Final = threshold("shutter.clean-rank")
 USUAL_RANK: Final = threshold("shutter.usual-rank")
 """How much a shutter that is not the angle counts, of one that nobody dials. **Assumed**."""
 SAME_STOPS: Final = threshold("shutter.same")
-LIGHT_TIGHT_STOPS: Final = threshold("iso.still")
-"""Light that falls by no more than this stays, for a range of ISO. **Assumed**."""
+FLOATING_ROOM: Final = thresholds("iso.floating-room")
+"""Stops of ISO over the base that guard a floating shutter, by practice."""
+ROOM_SLACK: Final = 0.02
+"""ISO numbers are rounded: so many stops apart they are one."""
 STANDS_BELOW_HZ: Final = threshold("flicker.stands-below")
 """A ripple that beats slower than this from frame to frame stands still."""
 POINTLESS_STOPS: Final = threshold("shutter.pointless")
@@ -42,6 +44,8 @@ DARK_UNSEEN_STOPS: Final = threshold("aim.unseen-dark")
 BRIGHT_UNSEEN_STOPS: Final = threshold("aim.unseen-bright")
 LOOK_UNSEEN_STOPS: Final = threshold("look.unseen")
 LIFTED_UNSEEN_STOPS: Final = threshold("nd.dark-lift")
+SHALLOW_M: Final = threshold("water.shallow")
+"""Dives that stay over this depth keep the light for an ND that cannot come off below."""
 CONTROL_FULL_STOPS: Final = threshold("control.full")
 
 
@@ -93,7 +97,8 @@ def _off_aim_told(_: Situation, dark: float, aim: float, bright: float) -> Messa
 
 def _look(figures: ExposureFigures, prices: Prices) -> Floats:
     log2_target, log2_played = np.log2(target_of(figures)), np.log2(played_of(figures))
-    situation, taste = figures.situation, figures.situation.stance.filtering
+    situation = figures.situation
+    taste = "wet" if situation.brief.water is not None else situation.stance.filtering
     total: Floats = constant(0.0)
     for chosen, part in (
         (figures.aim, prices("motion-look.expected")),
@@ -139,22 +144,30 @@ def _iso_taste_told(situation: Situation, ceiling: float) -> Message:
     return say("price-iso-over", ceiling=round(ceiling), over=apart(float(np.log2(ceiling / limit))), limit=limit)
 
 
-def _iso_room(figures: ExposureFigures, _: Prices) -> Floats:
-    """Room for ISO that never moves in the take: beside an automatic shutter, or in a light that stays."""
-    brief = figures.situation.brief
-    if not figures.situation.device.iso.settable:
-        return constant(0.0)
-    stays = float(brief.falls_stops <= LIGHT_TIGHT_STOPS)
-    still = figures.dark.gain <= figures.log2_floor + LIGHT_TIGHT_STOPS
-    idle = still * np.where(figures.automatic, 1.0, stays)
-    return np.asarray(idle * (figures.log2_ceiling - figures.log2_floor))
-
-
 def _iso_guard(figures: ExposureFigures, _: Prices) -> Floats:
-    """Room below the limit that a range of ISO does not open: limits are guard rails, not forecasts."""
-    limit = float(np.log2(figures.situation.iso_limit / 100.0))
-    ranged = figures.ceiling > figures.floor * MOVES
-    return np.asarray(ranged * over(limit - figures.log2_ceiling))
+    """How far a ceiling lies from where it guards: limits are guard rails, not forecasts.
+
+    Where ISO moves, at the limit; beside a shutter that floats, two or three stops over the base. Only what is locked
+    has none.
+    """
+    situation = figures.situation
+    if not situation.device.iso.settable:
+        return constant(0.0)
+    limit = float(np.log2(situation.iso_limit / 100.0))
+    below = over(limit - figures.log2_ceiling)
+    if situation.stance.exposure_control != "automatic":
+        base = float(np.log2(situation.device.iso.values[0] / 100.0))
+        least, most = min(base + FLOATING_ROOM["least"], limit), min(base + FLOATING_ROOM["most"], limit)
+        floating = over(least - figures.log2_ceiling) + over(figures.log2_ceiling - most)
+        below = np.where(figures.automatic, floating, below)
+    ranged = figures.automatic | (figures.ceiling > figures.floor * MOVES)
+    return np.asarray(ranged * below)
+
+
+def _iso_guard_told(situation: Situation, ceiling: float, automatic: float) -> Message:
+    if automatic and situation.stance.exposure_control != "automatic":
+        return say("price-iso-guard-floating", ceiling=round(ceiling))
+    return say("price-iso-guard", ceiling=round(ceiling), limit=situation.iso_limit)
 
 
 def _iso_base(figures: ExposureFigures, _: Prices) -> Floats:
@@ -169,9 +182,12 @@ def _iso_base_told(_: Situation, floor: float, lowest: float) -> Message:
 def _glass(figures: ExposureFigures, prices: Prices) -> Floats:
     taste = prices(f"glass.taste.{figures.situation.stance.filtering}")
     filters = prices("glass.filter") * figures.nd_count + prices("glass.stops") * figures.nd_stops
-    if figures.situation.brief.water is not None:
-        filters = filters + prices("glass.wet") * figures.nd_count
-    return np.asarray(taste * (filters + prices("glass.stack") * over(figures.nd_count, 1.0)))
+    priced = taste * (filters + prices("glass.stack") * over(figures.nd_count, 1.0))
+    water = figures.situation.brief.water
+    if water is not None and water.deepest_m > SHALLOW_M:
+        # Whoever likes filters cannot take one off below either.
+        priced = priced + prices("glass.wet") * figures.nd_count
+    return np.asarray(priced)
 
 
 def _glass_told(situation: Situation, row: float) -> Message:
@@ -201,13 +217,19 @@ def _nd_buys_noise(figures: ExposureFigures, prices: Prices) -> Floats:
 
 
 def control_kind(figures: ExposureFigures) -> Floats:
-    """What the exposures leave to the camera: index into CONTROL_KINDS."""
-    iso_moves = figures.ceiling > figures.floor * MOVES
+    """What the exposures leave to the camera: index into CONTROL_KINDS.
+
+    A shutter that floats below an ISO capped low is one thing that moves; with more room for ISO both do.
+    """
+    room = np.where(figures.automatic, FLOATING_ROOM["most"], 0.0)
+    iso_moves = figures.log2_ceiling - figures.log2_floor > room + ROOM_SLACK
     return np.asarray(2 * figures.automatic + iso_moves)
 
 
 def _control(figures: ExposureFigures, prices: Prices) -> Floats:
     brief, wanted = figures.situation.brief, figures.situation.stance.exposure_control
+    # A meter that decides anew for every frame of a night sky makes the film flicker.
+    wanted = "locked" if brief.films_sky else wanted
     costs = np.array([prices(f"control.kind.{wanted}.{kind}") for kind in CONTROL_KINDS])
     # Nothing left to move with is a fault only as far as the light moves.
     costs[0] *= min((brief.falls_stops + brief.rises_stops) / CONTROL_FULL_STOPS, 1.0)
@@ -219,10 +241,11 @@ def _control_told(_: Situation, kind: float) -> Message:
 
 
 def _unusual(figures: ExposureFigures, _: Prices) -> Floats:
-    """Among near ties the exact angle, then one that is clean on the mains, then a number people dial."""
+    """Among near ties the exact angle, then one that is clean where lamps shine, then a number people dial."""
     shutter, exact = figures.longest_s, np.log2(target_of(figures))
     usual = np.min(np.abs(np.log2(np.asarray(shutter))[..., None] + LOG2_USUAL), axis=-1) < SAME_STOPS
-    clean = residual_ripple(shutter_s=shutter, mains_hz=figures.situation.brief.mains_hz) <= CLEAN_RESIDUAL
+    lamps, mains_hz = figures.situation.light.lamps, figures.situation.brief.mains_hz
+    clean = lamps & (residual_ripple(shutter_s=shutter, mains_hz=mains_hz) <= CLEAN_RESIDUAL)
     rank = np.where(usual, np.where(clean, CLEAN_RANK, USUAL_RANK), 1.0)
     wanted = np.abs(np.log2(shutter) - exact) < SAME_STOPS
     return np.where(figures.automatic | wanted, 0.0, rank)
@@ -312,15 +335,9 @@ TABLE: Final[tuple[Consideration[ExposureFigures, Sets] | Consideration[JointFig
         (Setting.ISO_CEILING,),
     ),
     Consideration(
-        "iso-unused", "exposure", _iso_room,
-        lambda sets: (sets.exposures.dark.iso, sets.exposures.ceiling),
-        lambda _, needed, ceiling: say("price-iso-unused", needed=round(needed), ceiling=round(ceiling)),
-        (Setting.ISO_CEILING,),
-    ),
-    Consideration(
         "iso-guard", "exposure", _iso_guard,
-        lambda sets: (sets.exposures.ceiling,),
-        lambda situation, ceiling: say("price-iso-guard", ceiling=round(ceiling), limit=situation.iso_limit),
+        lambda sets: (sets.exposures.ceiling, sets.exposures.automatic),
+        _iso_guard_told,
         (Setting.ISO_CEILING,),
     ),
     Consideration(

@@ -23,12 +23,14 @@ RED_GONE_M: Final = threshold("water.red-gone")
 """Depth below which no red is left to balance, by practice; where no filter's spectrum is known."""
 SUN_DEG: Final = threshold("water.sun")
 """Height of the sun by which filters are chosen. **Assumed**; the day shows them under its own sun."""
+SAME_MIRED: Final = threshold("white.same")
+"""White points nearer to each other are one."""
 SHALLOW_M: Final = threshold("water.shallow")
 
 
 def clipped_stops(situation: Situation, profile: ColourProfile, bias: float) -> float:
     """Stops of highlights beyond the profile's headroom at this bias, camera's own habit included."""
-    brighter = bias + situation.device.meters_bright_stops
+    brighter = bias + situation.meter_stops
     return max(situation.light.contrast_stops + brighter - situation.given.headroom_stops(profile), 0.0)
 
 
@@ -41,7 +43,7 @@ def _clip_price(situation: Situation) -> str:
 def weigh_bias(situation: Situation, prices: Prices, profile: ColourProfile) -> Weighing:
     """Exposure bias: back to the aim from what the meter does, lower still where highlights clip."""
     objections: dict[Value, Objections] = {}
-    habit, clip_price, weight = situation.device.meters_bright_stops, _clip_price(situation), prices("bias")
+    habit, clip_price, weight = situation.meter_stops, _clip_price(situation), prices("bias")
     for bias in situation.device.exposure_biases:
         clipped = clipped_stops(situation, profile, bias)
         net = bias + habit - situation.intended_stops
@@ -68,7 +70,7 @@ def weigh_profile(situation: Situation, prices: Prices) -> Weighing:
     objections: dict[Value, Objections] = {}
     for profile in situation.device.profiles:
         lifted = weight * profile.shadow_lift if dim else 0.0
-        clipped = clipped_stops(situation, profile, situation.intended_stops - situation.device.meters_bright_stops)
+        clipped = clipped_stops(situation, profile, situation.intended_stops - situation.meter_stops)
         curve = f"profile.curve.{finish}.{profile.curve}"
         headroom, lost = situation.given.headroom_stops(profile), number(clipped, "stops", 1)
         holds = {"headroom": number(headroom, "stops", 1), "lost": lost}
@@ -225,7 +227,8 @@ def weigh_white_balance(situation: Situation, prices: Prices, cast_mired: float 
 
 def _kelvin_objections(prices: Prices, kelvin: float, wanted: float, filtered: bool, locked_wanted: bool) -> Objections:
     shift = abs(mired_shift(from_kelvin=wanted, to_kelvin=kelvin))
-    off = against(prices, "balance.shift", amount=shift, shift=number(shift, "mired", 0), wanted=number(wanted, "K", 0))
+    seen = max(shift - SAME_MIRED, 0.0)
+    off = against(prices, "balance.shift", amount=seen, shift=number(shift, "mired", 0), wanted=number(wanted, "K", 0))
     if filtered:
         return off + against(prices, "balance.behind-filter")
     return off + (() if locked_wanted else against(prices, "balance.fixed"))

@@ -11,7 +11,7 @@ from steady_tide.core.message import Message, frame_rate, number, say, shutter
 from steady_tide.core.motion.blur import angular_rate
 from steady_tide.core.plan.physics.figures import FrameFigures, JointFigures, Sets
 from steady_tide.core.plan.prices.book import Prices
-from steady_tide.core.plan.prices.consideration import Consideration, Figures, constant
+from steady_tide.core.plan.prices.consideration import DIM_EV100, Consideration, Figures, constant
 from steady_tide.core.plan.problem.brief import Delivery
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import Floats
@@ -21,6 +21,8 @@ SMEAR_LIMIT_SHARE: Final = threshold("motion.smear")
 """Share of the finished frame's width a shake smear may take unseen. **Assumed**."""
 JITTER_LIMIT_SHARE: Final = threshold("motion.jump")
 """Share of the width the picture may jump between frames unseen. **Assumed**."""
+HIDDEN_SHARE: Final = threshold("motion.hidden")
+"""Share of the smear of a 180 degree shutter by which a jump hides in it, in the dark. **Assumed**."""
 SUBJECT_LIMIT_SHARE: Final = thresholds("motion.subject")
 """Share of the width a subject may smear over in a frame and still read, by how the film is to move. **Assumed**."""
 TRAIL_LIMIT_SHARE: Final = threshold("motion.star-trail")
@@ -58,8 +60,12 @@ def _smear_told(_: Situation, smear: float, shutter_s: float) -> Message:
 
 def _unsteady(frames: FrameFigures, prices: Prices) -> Floats:
     share = prices("unsteady.steadied-later") if frames.situation.stance.steadying != "in-camera" else 1.0
-    limit = _limit_px(frames.situation.brief.delivery, JITTER_LIMIT_SHARE)
-    return np.asarray(share * np.log2(1.0 + frames.jitter_px / limit))
+    limit: Floats | float = _limit_px(frames.situation.brief.delivery, JITTER_LIMIT_SHARE)
+    if frames.situation.aim_ev100 < DIM_EV100:
+        # Where shutters are long a jump is hidden in what each frame smears anyway.
+        smeared_px = frames.smear_rad_s * frames.focal_px * 0.5 / frames.rate_hz
+        limit = np.maximum(limit, HIDDEN_SHARE * smeared_px)
+    return np.asarray(share * np.maximum(np.log2(np.maximum(frames.jitter_px / limit, NOTHING_PX)), 0.0))
 
 
 def _unsteady_figures(sets: Sets) -> Figures:
@@ -80,7 +86,7 @@ def _camera_steadied(frames: FrameFigures, prices: Prices) -> Floats:
 
 def wanted_slow_factor(situation: Situation) -> float:
     """How much slowing the brief and the tempo together ask for."""
-    return max(situation.brief.delivery.slowed, WANTED_FACTOR[situation.stance.tempo])
+    return max(situation.brief.delivery.slowed, WANTED_FACTOR[situation.tempo])
 
 
 def _slow(frames: FrameFigures, prices: Prices) -> Floats:
@@ -103,7 +109,7 @@ def _frozen_rate(frames: FrameFigures, _: Prices) -> Floats:
 def subject_limit_px(situation: Situation) -> float:
     """How far the subject may smear in a frame before it is lost [delivered px]; the more, the more flow is meant."""
     brief = situation.brief
-    share = SUBJECT_LIMIT_SHARE["frozen" if brief.frozen else situation.stance.tempo]
+    share = SUBJECT_LIMIT_SHARE["frozen" if brief.frozen else situation.tempo]
     return _limit_px(brief.delivery, share)
 
 
@@ -124,7 +130,7 @@ def _too_fast(frames: FrameFigures, prices: Prices) -> Floats:
     situation = frames.situation
     if situation.brief.at_intervals or situation.brief.frozen:
         return constant(0.0)
-    share = prices("rate-unused.slow-first") if situation.stance.tempo == "slow-first" else 1.0
+    share = prices("rate-unused.slow-first") if situation.tempo == "slow-first" else 1.0
     return np.asarray(share * np.maximum(np.log2(frames.slow_factor / wanted_slow_factor(situation)), 0.0))
 
 

@@ -26,7 +26,13 @@ BENDS: Final = thresholds("view.bends")
 """How much a view bends what is near. **Assumed**."""
 AIRY_LIMIT_PX: Final = threshold("diffraction.unseen")
 """Diffraction spots up to two delivered pixels across pass unseen."""
+ROOM_WISH: Final = threshold("height.room-wish")
 MOST_HEIGHT_WISHES: Final = threshold("height.most-wishes")
+
+
+def comfort(situation: Situation, prices: Prices) -> float:
+    """How much what is only easier counts beside the resolution that was asked for, as a factor."""
+    return prices(f"power.comfort.{situation.stance.resolution}")
 
 
 def _noise(meeting: JointFigures, prices: Prices) -> Floats:
@@ -63,9 +69,10 @@ def _pixels_told(_: Situation, have: float) -> Message:
     return say("price-pixels", have=number(have, "times", 2))
 
 
-def _short_of_wish(frames: FrameFigures, _: Prices) -> Floats:
-    wish = WANTED_PIXELS[frames.situation.stance.resolution]
-    return np.log2(np.clip(wish / frames.have_over_need, 1.0, wish))
+def _short_of_wish(frames: FrameFigures, prices: Prices) -> Floats:
+    taste = frames.situation.stance.resolution
+    wish = WANTED_PIXELS[taste]
+    return np.asarray(prices(f"pixels-wish.taste.{taste}") * np.log2(np.clip(wish / frames.have_over_need, 1.0, wish)))
 
 
 def _spare(frames: FrameFigures, prices: Prices) -> Floats:
@@ -96,12 +103,14 @@ def _nearness(distance_m: float) -> float:
 
 
 def wants_height(situation: Situation) -> float:
-    """How much the full height of the sensor is worth here: for a point of view, steadying in post, wide and tall."""
+    """How much the full height of the sensor is worth: worn, steadied in post, wide and tall, with room to crop."""
     brief = situation.brief
     shapes = set(brief.delivery.shapes)
+    worn = brief.point_of_view or situation.carried == "helmet-on-snow"
     both = bool(shapes & {"16:9"} and shapes & {"9:16", "8:7", "4:3"})
-    wishes = (brief.point_of_view, situation.stance.steadying == "in-post", both)
-    return float(sum(wishes)) if not brief.at_intervals else 0.0
+    wishes = worn + (situation.stance.steadying == "in-post") + both
+    cropped = ROOM_WISH if brief.delivery.crop_room > 0 else 0.0
+    return float(wishes) + cropped if not brief.at_intervals else 0.0
 
 
 def _height(frames: FrameFigures, prices: Prices) -> Floats:
@@ -169,8 +178,10 @@ def battery_minutes(frames: FrameFigures) -> Floats:
     return np.asarray(60.0 * (given.cell_wh + given.bank_wh) / frames.draw_w)
 
 
-def _power(frames: FrameFigures, _: Prices) -> Floats:
-    return np.log2(1.0 + frames.situation.brief.running_minutes / battery_minutes(frames))
+def _power(frames: FrameFigures, prices: Prices) -> Floats:
+    """What the running time takes of a cell; while one lasts it is comfort, which the highest resolution outranks."""
+    taken = frames.situation.brief.running_minutes / battery_minutes(frames)
+    return np.asarray(np.where(taken <= 1.0, comfort(frames.situation, prices), 1.0) * np.log2(1.0 + taken))
 
 
 def _power_told(situation: Situation, draw: float, minutes: float) -> Message:

@@ -11,6 +11,7 @@ from steady_tide.core.message import Message, number, say
 from steady_tide.core.plan.physics.space import DeviceSpace, Recordings
 from steady_tide.core.plan.prices.book import Prices
 from steady_tide.core.plan.prices.consideration import Consideration, Figures, over
+from steady_tide.core.plan.prices.picture import comfort
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import Floats, Ints, Quantity
 from steady_tide.core.thresholds import threshold, thresholds
@@ -84,7 +85,9 @@ def _thin(choice: RecordingChoice, _: Prices) -> Floats:
 
 
 def _machine(choice: RecordingChoice, prices: Prices) -> float:
-    return prices(f"editing.machine.{choice.situation.brief.delivery.edited_on}")
+    """How much it minds what is heavy, as far as that counts beside the resolution that was asked for."""
+    minds = prices(f"editing.machine.{choice.situation.brief.delivery.edited_on}")
+    return minds * comfort(choice.situation, prices)
 
 
 def _shallow(choice: RecordingChoice, prices: Prices) -> Floats:
@@ -126,8 +129,8 @@ def room_gb(situation: Situation) -> float:
     return float(min(carried or np.inf, kept))
 
 
-def _volume(choice: RecordingChoice, _: Prices) -> Floats:
-    return np.log2(1.0 + recorded_gb(choice) / VOLUME_GB)
+def _volume(choice: RecordingChoice, prices: Prices) -> Floats:
+    return comfort(choice.situation, prices) * np.log2(1.0 + recorded_gb(choice) / VOLUME_GB)
 
 
 def _over_room(choice: RecordingChoice, _: Prices) -> Floats:

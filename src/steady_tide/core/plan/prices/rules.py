@@ -189,7 +189,9 @@ def _microphone(solved: Solved, values: list[Value]) -> Weighing:
 def _pre_record(solved: Solved, values: list[Value]) -> Weighing:
     brief = solved.situation.brief
     unsure = not brief.repeatable or brief.first_outing
-    wanted = unsure and solved.battery_minutes > brief.running_minutes * WAITING_SHARE
+    # What moves fast begins unannounced; where it could be had again only a cell with room to spare waits for it.
+    unannounced = brief.scenario == "motion" and solved.battery_minutes > brief.running_minutes * SPARE_POWER
+    wanted = unannounced or (unsure and solved.battery_minutes > brief.running_minutes * WAITING_SHARE)
     objections: dict[str, Objections] = {}
     for value in values:
         seconds = float(value)

@@ -12,9 +12,10 @@ from steady_tide.core.kit.bag import Carried, Lamp, Support
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.lapse.interval import longest_shutter
+from steady_tide.core.light.daylight import METERS_DARK_STOPS
 from steady_tide.core.light.level import LightLevel
 from steady_tide.core.light.underwater import lamp_on_subject_lux
-from steady_tide.core.motion.blur import SHAKE_DEG_PER_S
+from steady_tide.core.motion.blur import SHAKE_DEG_PER_S, angular_rate
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.given import Given
 from steady_tide.core.plan.problem.glasses import NO_FILTER
@@ -30,7 +31,17 @@ NIGHT_EV100: Final = threshold("night.below")
 NIGHT_KELVIN: Final = threshold("night.kelvin")
 """Kelvin that gives a night sky its cool look, by practice 3200 to 4000."""
 LOOK_MIRED: Final = thresholds("white.look")
-"""How much warmer than the light's white a look is set [mired]; as lit goes half the way to daylight. **Assumed**."""
+"""How much warmer than the light's white a look is set [mired]. **Assumed**."""
+ADAPTATION: Final = thresholds("white.adaptation")
+"""How far towards daylight a light is corrected, by look, and where colour must be right [share of the mired between].
+
+The eye adapts part of the way (the degree of adaptation of CIECAM02), so that lamps keep some of their warmth.
+"""
+RIGHT_COLOUR: Final = ("product", "talking")
+"""Scenes in which colour must be right: things as they are sold, and skin."""
+SPORT_RAD_S: Final = threshold("sport.crosses")
+SPORT_EV100: Final = threshold("sport.light")
+"""What crosses faster than this in light that stays over this is sport with light to spare [rad/s, EV at ISO 100]."""
 DAYLIGHT_KELVIN: Final = threshold("white.daylight")
 DAYLIGHT_KELVINS: Final = (threshold("white.daylight-from"), threshold("white.daylight-to"))
 """Daylight that comes and goes with cloud is balanced for the sun: locked there, shade looks like shade."""
@@ -153,7 +164,8 @@ class Situation:
         if self.brief.at_intervals and not self.light.lamps and self.light.ev100 < NIGHT_EV100:
             return NIGHT_KELVIN
         least, most = DAYLIGHT_KELVINS
-        if self.light_moves and not self.light.lamps and least <= self.light.kelvin <= most:
+        under_sky = self.brief.water is None and not self.light.lamps
+        if self.light_moves and under_sky and least <= self.light.kelvin <= most:
             return DAYLIGHT_KELVIN
         return self.light.kelvin
 
@@ -162,15 +174,44 @@ class Situation:
         """Whether the light changes much during the take."""
         return self.brief.falls_stops + self.brief.rises_stops > MOVING_STOPS
 
+    @property
+    def adaptation(self) -> float:
+        """How far towards daylight the light is corrected, in [0, 1]: wholly where its colour must be right."""
+        named = self.kelvin == self.light.kelvin and self.brief.water is None
+        if not named or (self.stance.white_look != "as-lit" and self.brief.scenario in RIGHT_COLOUR):
+            return ADAPTATION["right"]
+        return ADAPTATION[self.stance.white_look]
+
     def balanced_kelvin(self, cast_mired: float = 0.0) -> float:
         """What the white balance is to be set to [K]: for the light, behind glass that shifts it, as white is to look.
 
         A higher setting than the light's gives a warmer picture.
         """
-        light = 1e6 / self.kelvin + cast_mired
-        if self.stance.white_look == "as-lit":
-            light = (light + 1e6 / DAYLIGHT_KELVIN) / 2.0
-        return 1e6 / (light - LOOK_MIRED[self.stance.white_look])
+        daylight = 1e6 / DAYLIGHT_KELVIN
+        light = daylight + self.adaptation * (1e6 / self.kelvin - daylight)
+        return 1e6 / (light + cast_mired - LOOK_MIRED[self.stance.white_look])
+
+    @cached_property
+    def meter_stops(self) -> float:
+        """How much too bright the meter exposes here [stops]: its habit, less what bright ground takes from it."""
+        worn_on_snow = METERS_DARK_STOPS["snow"] if self.brief.carried == "helmet-on-snow" else 0.0
+        return self.device.meters_bright_stops - max(self.light.meters_dark_stops, worn_on_snow)
+
+    @cached_property
+    def sport(self) -> bool:
+        """Whether fast things are filmed in light to spare."""
+        brief = self.brief
+        if brief.scenario != "motion" or brief.frozen or self.dark_ev100 < SPORT_EV100:
+            return False
+        crossing = angular_rate(speed_m_s=brief.subject_speed_m_s, distance_m=brief.subject_distance_m)
+        return crossing >= SPORT_RAD_S
+
+    @cached_property
+    def tempo(self) -> str:
+        """The tempo the stance takes here: as it moves, sport is given room to be slowed once."""
+        if self.stance.tempo != "as-it-moves":
+            return self.stance.tempo
+        return "room-to-slow" if self.sport else "real-time"
 
     @cached_property
     def colour_loss_stops(self) -> float:

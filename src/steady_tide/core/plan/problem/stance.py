@@ -35,7 +35,7 @@ class Stance(Part):
     finish: Literal["grade", "light-touch", "straight"] = "light-touch"
     white_balance: Literal["locked", "automatic"] = "locked"
     white_look: Literal["as-lit", "cool", "neutral", "warm"] = "neutral"
-    tempo: Literal["real-time", "room-to-slow", "slow-first"] = "real-time"
+    tempo: Literal["real-time", "as-it-moves", "room-to-slow", "slow-first"] = "as-it-moves"
     resolution: Literal["just-enough", "headroom", "highest"] = "headroom"
     steadying: Literal["in-camera", "in-post", "support"] = "in-camera"
     filtering: Literal["always-nd", "nd-when-needed", "bare-lens"] = "nd-when-needed"

@@ -360,6 +360,8 @@ def test_where_a_set_ends_a_second_one_is_planned_for_a_free_slot(
     rafts = next(one for one in demo_scenes() if one["name"] == "Rafts from above")
     scene = add_scene(creator, {**rafts["brief"], **rafts["on_the_day"]}, "kittiwake-d1")
     assert creator.put(f"/api/shoots/{scene['shoot_id']}", json={**HALLIN, "day": "2026-09-19"}).status_code == 200
+    school = f"/api/setups/{scene['setups'][0]['id']}/school"
+    assert creator.put(school, json={"school": "darkroom"}).status_code == 200
     day = creator.put(f"/api/scenes/{scene['id']}/filming", json={"starts": 440, "ends": 720}).json()
     told = [one["after"] for one in day["swaps"] if one["kind"] == "preset"]
     assert [words.split(":")[0] for words in told] == presets

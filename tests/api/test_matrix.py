@@ -22,6 +22,7 @@ from tests.situations import SCENES
 OPEN = {
     "/api/health", "/api/ready", "/api/session", "/api/session/demo", "/api/session/accounts", "/api/vocabulary",
     "/api/first/classes", "/api/first/camera", "/api/first/plan", "/api/first/helps", "/api/first/sky",
+    "/api/first/brief",
     "/api/vocabulary/sum", "/api/vocabulary/sums", "/api/vocabulary/towns", "/api/shared/{link}",
     "/api/with/{link}/pack", "/api/with/{link}/noted",
     "/api/with/{link}/entries", "/api/pictures/{word}.jpg", "/api/pictures/{word}.mp4",

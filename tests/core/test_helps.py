@@ -10,6 +10,7 @@ from steady_tide.core.advice.helps import Help, helps
 from steady_tide.core.advice.interventions import Hour, tries
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
+from steady_tide.core.kit.settings import Setting
 from steady_tide.core.plan.account.plan import Plan
 from steady_tide.core.plan.planner import Priced, plan_scene, priced_scene
 from steady_tide.core.plan.problem.brief import Brief
@@ -146,3 +147,26 @@ def test_few_sets_are_tried(monkeypatch: pytest.MonkeyPatch) -> None:
     hours = [Hour(float(at), f"{at}", brief("Lantern market")) for at in range(20)]
     found = helped(problem_of(brief("Lantern market"), MANUAL, nd_filter="none"), others=KIT.devices, hours=hours)
     assert 1 < len(asked) <= advice.TRIED + 1 and 1 <= len(found) <= advice.TOLD
+
+
+def test_a_drone_that_closed_down_for_want_of_a_filter_is_told_of_one_first() -> None:
+    closing = D1.lenses[0].model_copy(update={"f_numbers": [2.8, 4.0, 5.6, 8.0, 11.0]})
+    device = D1.model_copy(update={"lenses": [closing]})
+    made = plan_scene(problem_of(brief("Rafts from above", light=SUN), device))
+    assert isinstance(made, Plan) and float(str(made.value(Setting.APERTURE))) >= 8
+    first = helped(problem_of(brief("Rafts from above", light=SUN), device))[0]
+    assert first.item is not None and first.item.kind == "nd" and first.saves > 1
+
+
+def test_a_night_that_outlasts_a_cell_is_fed_by_a_bank() -> None:
+    night = brief("Sky over the sheds", lapse={"external_power": False})
+    first = helped(problem_of(night))[0]
+    assert first.needed and first.item is not None and first.item.kind == "power-bank"
+    assert first.changes == {"lapse.external_power": True}
+
+
+def test_a_stop_of_iso_more_is_told_last_and_holds_more_light() -> None:
+    found = helped(problem_of(brief("Lantern market", carried="tripod")))
+    lifted = [one for one in found if one.kind == "limit"]
+    assert lifted and found[-1].kind == "limit" and all(one.held_stops > 0.3 for one in lifted)
+    assert lifted[0].setting is Setting.ISO_CEILING

@@ -5,6 +5,7 @@ from typing import Any, get_args
 import pytest
 from playwright.sync_api import Page
 
+from tests.core.test_verdict import BEYOND
 from tests.situations import KIT, planned
 from tests.situations import brief as demo_brief
 from tests.web.conftest import Call
@@ -81,26 +82,36 @@ def test_more_light_is_higher_up_and_marks_lie_where_they_say(engine: Page) -> N
 
 
 @pytest.mark.parametrize(
-    ("light", "holds", "text"),
+    ("light", "verdict", "text"),
     [
-        (LIGHT, True, "holds with 0.7 stops to spare"),
-        ({**LIGHT, "dark": 6.0}, False, "1.3 stops short in the darkest light"),
-        ({**LIGHT, "bright": 12.4}, False, "0.6 stops over in the brightest light"),
-        ({**LIGHT, "dark": 6.3, "bright": 12.8}, False, "1.0 stops short in the dark, 1.0 over in the bright"),
-        ({**LIGHT, "dark": 8.3, "bright": 10.0}, True, "holds with 1.0 stop to spare"),
-        ({**LIGHT, "bright": 11.83}, True, "holds with 0.0 stops to spare"),
+        ({**LIGHT, "uncertainty": 0.3}, "steady", "0.7 stops to spare"),
+        ({**LIGHT, "uncertainty": 1}, "likely", "0.7 stops to spare; the light is known to ± 1.0"),
+        ({**LIGHT, "uncertainty": 1, "dark": 6.0}, "not", "1.3 stops short in the darkest light"),
+        ({**LIGHT, "uncertainty": 1, "bright": 12.4}, "uncertain",
+         "0.6 stops over in the brightest light; the light is known to ± 1.0"),
+        ({**LIGHT, "uncertainty": 0.4, "dark": 6.3, "bright": 12.8}, "not",
+         "1.0 stops short in the darkest light, 1.0 stops over in the brightest light"),
+        ({**LIGHT, "uncertainty": 0, "dark": 8.3, "bright": 10.0}, "steady", "1.0 stop to spare"),
+        ({**LIGHT, "uncertainty": 0, "bright": 11.83}, "steady", "0.0 stops to spare"),
     ],
-)
-def test_the_verdict(call: Call, light: dict[str, float], holds: bool, text: str) -> None:
-    assert call("tide.verdict", light, MARKS) == {"holds": holds, "text": text}
+)  # fmt: skip
+def test_the_verdict(call: Call, light: dict[str, float], verdict: str, text: str) -> None:
+    assert call("tide.verdict", light, MARKS) == {"verdict": verdict, "text": text}
 
 
-@pytest.mark.parametrize("scene", ["Under the rafts", "Lantern market", "The pilot gig"])
+@pytest.mark.parametrize("scene", ["Under the rafts", "Lantern market", "The pilot gig", "Rafts from above"])
 def test_the_verdict_agrees_with_the_planner(call: Call, scene: str) -> None:
     made = planned(demo_brief(scene))
-    light = {"dark": made.dark_ev100, "aim": made.light.ev100, "bright": made.bright_ev100, "uncertainty": 1}
+    known = made.light.uncertainty_stops
+    light = {"dark": made.dark_ev100, "aim": made.light.ev100, "bright": made.bright_ev100, "uncertainty": known}
     said = call("tide.verdict", light, {"low": made.reach.low.ev100, "high": made.reach.high.ev100})
-    assert said["holds"] == (made.reach.holds_dark and made.reach.holds_bright)
+    assert made.answer is not None and said["verdict"] == made.answer.verdict
+
+
+@pytest.mark.parametrize(("beyond", "known", "verdict"), BEYOND)
+def test_the_rule_is_the_core_s(call: Call, beyond: float, known: float, verdict: str) -> None:
+    light = {"dark": 5 - beyond, "aim": 8, "bright": 9, "uncertainty": known}
+    assert call("tide.verdict", light, {"low": 5, "high": 14})["verdict"] == verdict
 
 
 # The brief.

@@ -11,6 +11,7 @@ from steady_tide.core.advice.presets import Economy
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.message import Told
 from steady_tide.core.plan.account.plan import Conflict, Decision, Plan
+from steady_tide.core.plan.account.verdict import Verdict
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.stance import Stance
 from steady_tide.core.ready.budget import Shortage
@@ -101,6 +102,7 @@ class LightSummary(View):
     uncertainty_stops: float
     low_ev100: float
     high_ev100: float
+    verdict: Verdict = "steady"
 
 
 class SetupSummary(View):
@@ -111,6 +113,7 @@ class SetupSummary(View):
     outcome: Literal["plan", "conflict", "refused", "waiting"]
     headline: str
     to_decide: list[Told]
+    pays: list[Told] = []
     leftovers: list[str]
     light: LightSummary | None
 

@@ -12,6 +12,7 @@ help-eases = would make it easier
 help-look = Another look: { $look }, { $dearer } dearer than the set above.
 help-housing = { $housing } takes { $device } to { $deepest }.
 help-cells = { $cells } would carry it through { $whole }, { $each } each.
+help-bank = { $bank } feeds it through { $whole }.
 help-card = { $card } would hold the scene.
 
 # What the changes are called.
@@ -19,4 +20,5 @@ help-hour = Begin at { $clock }
 help-of-the-bag = { $thing } of the bag
 help-nearer = Go nearer, to { $distance }
 help-long-and-slow = { $view } on a gimbal, moved slowly
+help-limit = ISO up to { $iso }, with its noise,
 help-without = { $setting } as it comes

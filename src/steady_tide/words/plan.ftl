@@ -21,6 +21,7 @@ practice-slow-steps =
     At { $shutter } steps smear: bend the knees and walk slower, or take a gimbal.
 practice-lamp-below =
     Below about { $depth } colour comes from a lamp alone: bring one close, or let it be blue.
+practice-too-bright-below = { $wanted } would let movement flow: at the lowest ISO it is too bright for longer than { $shutter }, and no filter comes off below.
 practice-hold-still = Hold ten seconds a shot, move slowly, and let animals come to you.
 practice-own-shadow = Your shadow falls into the frame: turn, rise, or wait until the sun has moved.
 practice-cut-out =

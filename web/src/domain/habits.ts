@@ -68,6 +68,11 @@ export function sent(unit: string | undefined, text: string): string {
   return way && BARE.test(text) ? `${text.trim()} ${way.unit}` : text;
 }
 
+/** The metres that a number typed by habit means; NaN for what is none. */
+export function inMetres(text: string): number {
+  return Number(text.trim().replace(",", ".")) / (wayOf("m")?.to(1) ?? 1);
+}
+
 /** A bound of a field by habit. */
 export const boundShown = (unit: string | undefined, value: number): number => {
   const way = wayOf(unit);

@@ -76,12 +76,20 @@ def helps(
     ]
     looks = [one for one in found if one.kind == "look" and one.saves > -MOST_DEARER]
     better = [one for one in found if one.kind != "look" and _worth(one)]
-    better.sort(key=lambda one: (not one.needed, -(max(one.saves, 0.0) + max(one.held_stops, 0.0)), one.key))
+    better.sort(key=_rank)
     return [*better[:TOLD], *looks[: max(TOLD - len(better), 0)]]
+
+
+def _rank(one: Help) -> tuple[bool, bool, float, str]:
+    """What is needed first, then what gains most; noise that is put up with last."""
+    return not one.needed, one.kind == "limit", -(max(one.saves, 0.0) + max(one.held_stops, 0.0)), one.key
 
 
 def _worth(one: Help) -> bool:
     gains = one.saves >= LEAST_SAVED or one.held_stops >= LEAST_STOPS
+    if one.kind == "limit":
+        # It costs noise by its nature: it is worth what light it holds.
+        return one.held_stops >= LEAST_STOPS
     return one.needed or (gains and one.saves > -LEAST_SAVED and one.held_stops > -LEAST_STOPS)
 
 

@@ -23,9 +23,13 @@ NEAREST_SHARE: Final = 0.5
 COLD_C: Final = 10.0
 SAME_FILTER_STOPS: Final = 0.35
 PANEL_BELOW_EV100: Final = 8.0
+SHARP_F_NUMBER: Final = 5.6
+"""Small sensors are softened by closing further. **Assumed**."""
+MOST_LIFTED: Final = 4.0
+"""How far over its ceiling ISO is tried, two stops. **Assumed**."""
 MOST_CAMERAS: Final = 2
 """How many other cameras are tried for a scene."""
-Kind = Literal["get", "camera", "nearer", "support", "hour", "without", "look"]
+Kind = Literal["get", "camera", "nearer", "support", "hour", "without", "limit", "look"]
 Need = Literal["housing", "less-light", "more-light", "steadier", "power", "room", "look"]
 
 
@@ -64,9 +68,11 @@ def tries(
         ("less-light", lambda: _filters(problem, plan)),
         ("more-light", lambda: _lamps(problem)),
         ("steadier", lambda: _supports(problem)),
+        ("power", lambda: _banks(problem, plan)),
         ("power", lambda: _cells(problem, plan)),
         ("room", lambda: _cards(problem, plan)),
         ("more-light", lambda: _nearer(problem)),
+        ("more-light", lambda: _limits(problem, plan)),
         ("look", lambda: _looks(problem, plan)),
     ]
     for need, make in makers:
@@ -119,15 +125,49 @@ def _housing(problem: PlanningProblem) -> Iterator[Intervention]:
 
 
 def _filters(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
-    """The two ordinary filters about what the shutter is short by, besides those in the bag."""
+    """The two ordinary filters about what shutter and aperture are closed by for want of one, besides the bag's."""
     if problem.brief.water is not None:
         return
     brightest = next(light for light in plan.in_light if light.name == "brightest")
-    wanted = plan.swappable.glass_stops + runs_away(plan) + max(brightest.error_stops, 0.0)
+    short = runs_away(plan) + _closed_stops(problem, plan) + max(brightest.error_stops, 0.0)
+    wanted = plan.swappable.glass_stops + short
     have = {item.taken_stops for item in problem.bag if item.kind == "nd" and problem.device.key in item.fits}
     nearest = sorted(ordinary.ND_STOPS, key=lambda stops: abs(stops - wanted))
     for stops in [one for one in nearest if all(abs(one - taken) > SAME_FILTER_STOPS for taken in have)][:2]:
         yield _got(problem, ordinary.nd_filter(stops, problem.device))
+
+
+def _closed_stops(problem: PlanningProblem, plan: Plan) -> float:
+    """How much further than sharp an aperture that can be set is closed [stops]."""
+    aperture = plan.value(Setting.APERTURE)
+    return 0.0 if aperture is None else 2.0 * max(log2(float(aperture) / SHARP_F_NUMBER), 0.0)
+
+
+def _limits(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
+    """One and two stops of ISO more than the taste puts up with, where the camera has them."""
+    if not problem.device.iso.settable or Setting.ISO_CEILING in problem.pins:
+        return
+    ceiling = float(plan.value(Setting.ISO_CEILING) or 0.0)
+    for value in [value for value in problem.device.iso.values if ceiling < value <= MOST_LIFTED * ceiling]:
+        pinned = problem.otherwise(pins={**problem.pins, Setting.ISO_CEILING: value})
+        label = say("help-limit", iso=value)
+        yield Intervention(f"iso-{value}", "limit", label, pinned, setting=Setting.ISO_CEILING, value=value)
+
+
+def _banks(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
+    """A power bank for what runs at intervals: the camera is fed where it stands."""
+    brief = problem.brief
+    if not brief.at_intervals or brief.lapse is None or plan.measures is None or plan.running is None:
+        return
+    if plan.measures.battery_minutes >= brief.running_minutes:
+        return
+    bank = ordinary.power_bank()
+    fed = with_item(problem, bank, lapse=brief.lapse.model_copy(update={"external_power": True}))
+    told = say("help-bank", bank=bank.label, whole=number(brief.running_minutes, "min", 0))
+    if 60.0 * bank.capacity_wh / plan.running.draw_w + plan.measures.battery_minutes < brief.running_minutes:
+        return
+    changes = {"lapse.external_power": True}
+    yield Intervention(bank.key, "get", bank.label, fed, told, needed=True, item=bank, changes=changes)
 
 
 def _lamps(problem: PlanningProblem) -> Iterator[Intervention]:

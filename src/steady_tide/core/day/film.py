@@ -18,6 +18,7 @@ from steady_tide.core.lapse.ramp import Ramp, ramp_of
 from steady_tide.core.light.level import LampLight, SkyLight, SunLight
 from steady_tide.core.light.underwater import lamp_on_subject_lux
 from steady_tide.core.plan.account.plan import Sketch
+from steady_tide.core.plan.account.verdict import Verdict, verdict_of
 from steady_tide.core.plan.problem.brief import Brief
 from steady_tide.core.plan.problem.compatibility import compatibility
 from steady_tide.core.quantities import Floats
@@ -141,6 +142,19 @@ class SceneOnDay:
             return []
         start, end = self.timed
         return leavings(self.light.minutes, self.light.ev100, camera.marks, start=float(start), end=float(end))
+
+    def verdict(self, camera: CameraSet) -> Verdict:
+        """Whether a set holds the light it is filmed in, as far as that is known; steady while it has no time."""
+        if self.timed is None:
+            return "steady"
+        start, end = self.timed
+        rows = (self.light.minutes >= start) & (self.light.minutes <= end)
+        levels, marks = self.light.ev100[rows], camera.marks
+        beyond = np.maximum(marks.low - levels, levels - marks.high)
+        if not beyond.size:
+            return "steady"
+        worst = int(np.argmax(beyond))
+        return verdict_of(float(beyond[worst]), float(self.light.uncertainty[rows][worst]))
 
     def held_minutes(self, windows: Sequence[Window]) -> int:
         """How long it is filmed within some stretches [minutes]."""

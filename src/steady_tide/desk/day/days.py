@@ -214,6 +214,7 @@ def _camera(scene: SceneOnDay, camera: CameraSet, shown: int, course: Course | N
         high_end=high.end,
         steady=steady,
         leaves=scene.leaves(camera),
+        verdict=scene.verdict(camera),
         steady_minutes=scene.held_minutes(steady),
         minutes_out=course.minutes_out[camera.key] if course else 0,
         second=_second(camera, course),

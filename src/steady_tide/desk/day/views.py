@@ -16,6 +16,7 @@ from steady_tide.core.light.daylight import Ground
 from steady_tide.core.light.reading import Measured
 from steady_tide.core.light.underwater import UnderWater
 from steady_tide.core.message import Told
+from steady_tide.core.plan.account.verdict import Verdict
 from steady_tide.core.plan.problem.brief import Aim, DivePoint, Reachable
 from steady_tide.core.ready.budget import DayBudget
 from steady_tide.desk.views import View
@@ -52,6 +53,7 @@ class CameraDay(View):
     high_end: EndKind | None
     steady: list[Window]
     leaves: list[Leaving]
+    verdict: Verdict
     steady_minutes: int
     minutes_out: int
     second: SecondView | None

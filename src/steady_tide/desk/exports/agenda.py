@@ -113,6 +113,8 @@ def _scene(
         verdict = "; ".join(scene.unplanned) or "No camera."
     elif leaving:
         verdict = f"From {sky.told(leaving[0][0])} {leaving[0][1]}."
+        if all(camera.verdict != "not" for camera in scene.cameras):
+            verdict += " By less than the light is known to: a reading would tell."
     told = [f"{scene.light}, ± {scene.uncertainty_stops:.1f} stops"]
     if scene.heading is not None:
         told.append(scene.heading.words)

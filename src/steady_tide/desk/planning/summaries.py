@@ -3,24 +3,30 @@
 from typing import Literal
 
 from steady_tide.core.kit.settings import label_in_text
-from steady_tide.core.message import Told, number, say
+from steady_tide.core.message import Told, say
 from steady_tide.core.plan.account.plan import Conflict, Plan
+from steady_tide.core.plan.account.verdict import holds
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, View
 
 
 class Summary(View):
-    """A plan in a line: what it is, what still needs a decision, and its light against its marks."""
+    """A plan in a line: what it is, what still needs a decision, what it pays for, its light against its marks."""
 
     outcome: Literal["plan", "conflict", "refused"]
     headline: str
     to_decide: list[Told]
+    pays: list[Told]
     light: LightSummary | None
 
 
 def summary_of(outcome: Outcome) -> Summary:
     """What lists tell of a plan, a conflict or a refusal."""
     return Summary(
-        outcome=outcome.outcome, headline=_headline(outcome), to_decide=to_decide(outcome), light=_light(outcome)
+        outcome=outcome.outcome,
+        headline=_headline(outcome),
+        to_decide=to_decide(outcome),
+        pays=_pays(outcome),
+        light=_light(outcome),
     )
 
 
@@ -40,21 +46,23 @@ def _light(outcome: Outcome) -> LightSummary | None:
         uncertainty_stops=outcome.light.uncertainty_stops,
         low_ev100=outcome.reach.low.ev100,
         high_ev100=outcome.reach.high.ev100,
+        verdict=outcome.answer.verdict if outcome.answer else "steady",
     )
 
 
 def to_decide(outcome: Outcome) -> list[Told]:
-    """What still needs a decision: conflicts, light beyond the marks, dear prices."""
+    """What still needs a decision: conflicts, what would drown, light beyond the marks."""
     if isinstance(outcome, Refusal):
         return [outcome.problems[0].message]
     if isinstance(outcome, Conflict):
         return [outcome.words]
-    found: list[Told] = [*outcome.alerts]
-    if not outcome.reach.holds_dark:
-        short = outcome.reach.low.ev100 - outcome.dark_ev100
-        found.append(say("outside-dark", stops=number(short, "stops", 1)))
-    if not outcome.reach.holds_bright:
-        over = outcome.bright_ev100 - outcome.reach.high.ev100
-        found.append(say("outside-bright", stops=number(over, "stops", 1)))
-    found += [say("pays", price=label_in_text(one.label), told=one.told) for one in outcome.prices[:1]]
-    return found
+    answer = outcome.answer
+    beyond = [answer.line] if answer is not None and not holds(answer.verdict) else []
+    return [*outcome.alerts, *beyond]
+
+
+def _pays(outcome: Outcome) -> list[Told]:
+    """What it pays dearest for, if anything: nothing that has to be decided."""
+    if not isinstance(outcome, Plan):
+        return []
+    return [say("pays", price=label_in_text(one.label), told=one.told) for one in outcome.prices[:1]]

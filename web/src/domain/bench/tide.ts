@@ -1,6 +1,7 @@
 /** Geometry of the tide diagram: light in stops upward, the marks of a set as a band. Pure. */
 
 import { scaleLinear } from "d3-scale";
+import type { Answer } from "../documents";
 
 export type Light = { dark: number; aim: number; bright: number; uncertainty: number };
 export type Marks = { low: number; high: number; turns?: number };
@@ -73,22 +74,38 @@ export function tide(light: Light, marks: Marks, width: number, height: number):
 
 /** Light beyond a mark by less than this still counts as held, as in the planner. */
 const SLACK = 0.05;
+export type Verdict = Answer["verdict"];
+/** What the eye should land on. */
+export const VERDICTS: Record<Verdict, string> = {
+  steady: "Steady",
+  likely: "Likely steady",
+  uncertain: "Uncertain",
+  not: "Not steady",
+};
+/** In what a verdict is written: what fails in signal, what hangs on a reading in ink. */
+export const TONES: Record<Verdict, string> = {
+  steady: "text-sea",
+  likely: "text-sea",
+  uncertain: "text-ink",
+  not: "text-signal",
+};
 
-/** What the eye should land on: whether the set holds, in words. */
-export function verdict(light: Light, marks: Marks): { holds: boolean; text: string } {
+/** Whether the set holds, by the planner's own rule, and by how much, in words. */
+export function verdict(light: Light, marks: Marks): { verdict: Verdict; text: string } {
   const short = marks.low - light.dark;
   const over = light.bright - marks.high;
-  if (short > SLACK && over > SLACK) {
-    return {
-      holds: false,
-      text: `${short.toFixed(1)} stops short in the dark, ${over.toFixed(1)} over in the bright`,
-    };
+  const known = `the light is known to ± ${light.uncertainty.toFixed(1)}`;
+  const beyond = Math.max(short, over);
+  if (beyond > SLACK) {
+    const sides = [
+      ...(short > SLACK ? [`${short.toFixed(1)} stops short in the darkest light`] : []),
+      ...(over > SLACK ? [`${over.toFixed(1)} stops over in the brightest light`] : []),
+    ].join(", ");
+    const sure = beyond > Math.max(light.uncertainty, SLACK);
+    return sure ? { verdict: "not", text: sides } : { verdict: "uncertain", text: `${sides}; ${known}` };
   }
-  if (short > SLACK) return { holds: false, text: `${short.toFixed(1)} stops short in the darkest light` };
-  if (over > SLACK) return { holds: false, text: `${over.toFixed(1)} stops over in the brightest light` };
-  const spare = Math.max(Math.min(-short, -over), 0);
-  return {
-    holds: true,
-    text: `holds with ${spare.toFixed(1)} stop${spare.toFixed(1) === "1.0" ? "" : "s"} to spare`,
-  };
+  const spare = Math.max(-beyond, 0).toFixed(1);
+  const held = `${spare} stop${spare === "1.0" ? "" : "s"} to spare`;
+  const likely = beyond > SLACK - light.uncertainty;
+  return { verdict: likely ? "likely" : "steady", text: likely ? `${held}; ${known}` : held };
 }

@@ -114,10 +114,18 @@ export function moved(scene: SceneDay, by: number, minutes: number): { starts: n
   return { starts, ends: starts + length };
 }
 
-/** How a scene stands: steady untouched, held by its changes, left by its light, or not to be said yet. */
-export type State = "steady" | "held" | "left" | "untimed" | "unplanned";
-export type Standing = { state: State; steady: boolean; words: string };
-const standingAs = (state: State, words: string): Standing => ({ state, steady: state === "steady", words });
+/** How a scene stands: steady untouched, held by its changes, left by its light, or not to be said yet; unsure where
+ * the light may leave it, by less than it is known. */
+export type State = "steady" | "held" | "unsure" | "left" | "untimed" | "unplanned";
+/** fails: whether it needs a hand. */
+export type Standing = { state: State; steady: boolean; fails: boolean; words: string };
+const WELL: State[] = ["steady", "unsure"];
+const standingAs = (state: State, words: string): Standing => ({
+  state,
+  steady: state === "steady",
+  fails: !WELL.includes(state),
+  words,
+});
 
 /** Whether a scene can be filmed at its time without touching anything, in words. */
 export function standing(scene: SceneDay, jump: Jump = NONE): Standing {
@@ -126,12 +134,17 @@ export function standing(scene: SceneDay, jump: Jump = NONE): Standing {
   const leaving = scene.cameras
     .flatMap((camera) => camera.leaves.map((one) => ({ ...one, camera: camera.device_name })))
     .sort((one, other) => one.minute - other.minute)[0];
-  if (!leaving) return standingAs("steady", "steady all through");
+  if (!leaving) {
+    const sure = scene.cameras.every((camera) => camera.verdict === "steady");
+    return standingAs("steady", sure ? "steady all through" : "likely steady all through");
+  }
   const left = Math.max(...scene.cameras.map((camera) => camera.minutes_out));
   if (left === 0) return standingAs("held", "held, with the changes listed");
   const who = scene.cameras.length > 1 ? `${leaving.camera}, ` : "";
   const when = leaving.minute <= scene.starts ? "from the start" : `from ${clock(leaving.minute, jump)}`;
   const side = leaving.side === "dark" ? "too dark" : "too bright";
+  if (scene.cameras.every((camera) => camera.verdict !== "not"))
+    return standingAs("unsure", `uncertain: ${who}${when} perhaps ${side}; a reading would tell`);
   return standingAs("left", `${who}${when} ${side}: ${causeTold(leaving.end)}`);
 }
 
@@ -145,6 +158,7 @@ export function verdict(day: DayView): { steady: boolean; words: string } {
   const timed = day.scenes.filter((scene) => scene.starts != null);
   const steady = timed.filter((scene) => standing(scene).steady).length;
   const held = timed.filter((scene) => standing(scene).state === "held").length;
+  const unsure = timed.filter((scene) => standing(scene).state === "unsure").length;
   const touched = day.swaps.filter((one) => one.while_filming).length;
   const hands = touched === 0 ? "" : ` ${touched} change${touched === 1 ? "" : "s"} while filming.`;
   if (timed.length === 0)
@@ -153,7 +167,7 @@ export function verdict(day: DayView): { steady: boolean; words: string } {
     return { steady: true, words: `All ${steady} scenes are steady: nothing needs touching while they run.` };
   return {
     steady: false,
-    words: `${steady} of ${timed.length} scenes steady all through${held ? `, ${held} more with changes` : ""}.${hands}`,
+    words: `${steady} of ${timed.length} scenes steady all through${held ? `, ${held} more with changes` : ""}${unsure ? `, ${unsure} uncertain` : ""}.${hands}`,
   };
 }
 

@@ -3406,10 +3406,18 @@ export interface components {
         /**
          * Answer
          * @description What somebody wants to hear first. steady: whether the expected light is held; line: how far.
+         *
+         *     verdict: how surely, by how well the light is known.
          */
         Answer: {
             /** Steady */
             steady: boolean;
+            /**
+             * Verdict
+             * @default steady
+             * @enum {string}
+             */
+            verdict: "steady" | "likely" | "uncertain" | "not";
             words: components["schemas"]["Message"];
             line: components["schemas"]["Message"];
             /** Values */
@@ -3826,6 +3834,11 @@ export interface components {
             steady: components["schemas"]["Window"][];
             /** Leaves */
             leaves: components["schemas"]["Leaving"][];
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "steady" | "likely" | "uncertain" | "not";
             /** Steady Minutes */
             steady_minutes: number;
             /** Minutes Out */
@@ -5985,7 +5998,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "get" | "camera" | "nearer" | "support" | "hour" | "without" | "look";
+            kind: "get" | "camera" | "nearer" | "support" | "hour" | "without" | "limit" | "look";
             /** Label */
             label: components["schemas"]["Message"] | string;
             told: components["schemas"]["Message"];
@@ -6856,6 +6869,12 @@ export interface components {
             low_ev100: number;
             /** High Ev100 */
             high_ev100: number;
+            /**
+             * Verdict
+             * @default steady
+             * @enum {string}
+             */
+            verdict: "steady" | "likely" | "uncertain" | "not";
         };
         /**
          * LineOfLedger
@@ -8606,7 +8625,7 @@ export interface components {
          */
         PracticeTold: {
             /** Kind */
-            kind: ("slow-steps" | "lamp-below" | "hold-still" | "own-shadow" | "cut-out" | "lock-on-sky" | "noon" | "two-angles" | "trial" | "dew" | "dew-unknown" | "wind-limit") | "unnamed";
+            kind: ("slow-steps" | "lamp-below" | "too-bright-below" | "hold-still" | "own-shadow" | "cut-out" | "lock-on-sky" | "noon" | "two-angles" | "trial" | "dew" | "dew-unknown" | "wind-limit") | "unnamed";
             told: components["schemas"]["Message"];
         };
         /**
@@ -9777,6 +9796,11 @@ export interface components {
             headline: string;
             /** To Decide */
             to_decide: (components["schemas"]["Message"] | string)[];
+            /**
+             * Pays
+             * @default []
+             */
+            pays: (components["schemas"]["Message"] | string)[];
             /** Leftovers */
             leftovers: string[];
             light: components["schemas"]["LightSummary"] | null;

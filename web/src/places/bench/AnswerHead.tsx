@@ -1,4 +1,5 @@
 import { unsafe } from "../../domain/bench/answers";
+import { TONES } from "../../domain/bench/tide";
 import type { Plan } from "../../domain/documents";
 import { shutterOf } from "../../domain/habits";
 import { told } from "../../domain/wording";
@@ -11,7 +12,7 @@ export function AnswerHead({ plan }: { plan: Plan }) {
   const shutter = plan.decisions.find((one) => one.setting === "shutter");
   return (
     <div className="mb-2" data-testid="answer">
-      <p className={`text-lead font-semibold ${answer.steady && !unsafe(plan) ? "text-sea" : "text-signal"}`}>
+      <p className={`text-lead font-semibold ${unsafe(plan) ? "text-signal" : TONES[answer.verdict]}`}>
         {told(answer.line)}
         {cautions > 0 ? (
           <span className="font-normal text-soft">

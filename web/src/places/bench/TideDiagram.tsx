@@ -1,5 +1,5 @@
 import { memo, type PointerEvent } from "react";
-import { lightAt, tide, verdict } from "../../domain/bench/tide";
+import { lightAt, tide, VERDICTS, verdict } from "../../domain/bench/tide";
 import type { Plan } from "../../domain/documents";
 import { level, levelBare, lux, luxOfEv } from "../../domain/format";
 import { endTold } from "../../domain/wording";
@@ -44,10 +44,12 @@ export const TideDiagram = memo(function TideDiagram({
   return (
     <figure>
       <figcaption className="mb-1">
-        <span className={`font-title text-verdict font-semibold ${said.holds ? "" : "text-signal"}`}>
-          {said.holds ? "Steady" : "Not steady"}
+        <span
+          className={`font-title text-verdict font-semibold ${said.verdict === "not" ? "text-signal" : ""}`}
+        >
+          {VERDICTS[said.verdict]}
         </span>{" "}
-        <span className={said.holds ? "text-soft" : "text-signal"}>{said.text}</span>
+        <span className={said.verdict === "not" ? "text-signal" : "text-soft"}>{said.text}</span>
       </figcaption>
       <div className="relative">
         <svg

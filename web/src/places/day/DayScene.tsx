@@ -90,13 +90,13 @@ export function DayScene({
       })}
       <path
         d={bandPath(planned(scene), scene.curve, scene.uncertainty, day.step_minutes, drawn)}
-        fill={said.steady ? "var(--sea)" : "var(--signal)"}
+        fill={said.fails ? "var(--signal)" : "var(--sea)"}
         opacity={0.22}
       />
       <path
         d={scenePath(scene, day.step_minutes, drawn)}
         fill="none"
-        stroke={said.steady ? "var(--sea)" : "var(--signal)"}
+        stroke={said.fails ? "var(--signal)" : "var(--sea)"}
         strokeWidth={3}
       />
       <text
@@ -106,7 +106,7 @@ export function DayScene({
         fontWeight={650}
         textAnchor="middle"
         textDecoration={chosen ? "underline" : undefined}
-        fill={said.steady ? "var(--ink)" : "var(--signal)"}
+        fill={said.fails ? "var(--signal)" : "var(--ink)"}
       >
         {scene.name}
       </text>

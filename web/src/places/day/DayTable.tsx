@@ -81,7 +81,7 @@ function SceneRow({
       </th>
       <Times film={film} scene={scene} day={day} />
       <td
-        className={`py-1 pr-2 leading-tight max-md:col-span-2 max-md:py-0 ${said.steady ? "" : "text-signal"}`}
+        className={`py-1 pr-2 leading-tight max-md:col-span-2 max-md:py-0 ${said.fails ? "text-signal" : ""}`}
       >
         {said.words}
         {better != null && scene.starts != null && scene.ends != null ? (

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { sent, shown, unitShown } from "../../domain/habits";
+import { inMetres, metres, shown, unitShown } from "../../domain/habits";
 import type { Said } from "../../state/first/first";
 import { TextField } from "../../ui/TextField";
 
@@ -8,8 +8,7 @@ const DEEPEST_M = 60;
 /** How deep it goes; left empty, as the light that was chosen says. */
 export function Depth({ said, onSay }: { said: Said; onSay: (more: Said) => void }) {
   const [text, type] = useState(said.depth_m == null ? "" : shown("m", String(said.depth_m)));
-  const metres = Number(sent("m", text.replace(",", ".")));
-  const wrong = text.trim() !== "" && !(metres > 0 && metres <= DEEPEST_M);
+  const fits = (depth: number) => depth > 0 && depth <= DEEPEST_M;
   return (
     <div className="mb-4 w-56">
       <TextField
@@ -17,11 +16,11 @@ export function Depth({ said, onSay }: { said: Said; onSay: (more: Said) => void
         unit={unitShown("m")}
         inputMode="decimal"
         value={text}
-        problem={wrong ? `a depth up to ${shown("m", String(DEEPEST_M))} ${unitShown("m")}` : undefined}
+        problem={text.trim() && !fits(inMetres(text)) ? `a depth up to ${metres(DEEPEST_M)}` : undefined}
         onType={(typed) => {
           type(typed);
-          const depth = Number(sent("m", typed.replace(",", ".")));
-          onSay({ depth_m: depth > 0 && depth <= DEEPEST_M ? depth : undefined });
+          const depth = inMetres(typed);
+          onSay({ depth_m: fits(depth) ? depth : undefined });
         }}
       />
     </div>

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { Plan } from "../../domain/documents";
-import { toldTogether } from "../../domain/wording";
+import { told, toldTogether } from "../../domain/wording";
 import { AnswerHead } from "../bench/AnswerHead";
 
 /** The set with its card: the answer, then what to dial in, in the order of its menu, then why and what is assumed. */
@@ -10,20 +10,27 @@ export function FirstCard({ plan, assumed, helps }: { plan: Plan; assumed: strin
       <div className="px-4 pt-3">
         <AnswerHead plan={plan} />
       </div>
+      {plan.cautions.length > 0 ? (
+        <ul aria-label="Cautions" className="border-t rule px-4 py-2">
+          {plan.cautions.map((one) => (
+            <li key={one.kind}>{told(one.told)}</li>
+          ))}
+        </ul>
+      ) : null}
       {helps}
       <ol className="grid sm:grid-cols-2">
         {plan.decisions.map((one) => (
-          <li key={one.setting} className="flex justify-between gap-3 border-t border-hair/60 px-4 py-1">
-            <span className="text-soft">{one.label}</span>
-            <span className="text-right font-semibold">{one.text}</span>
+          <li key={one.setting} className="border-t border-hair/60 px-4 py-1">
+            <div className="flex justify-between gap-3">
+              <span className="text-soft">{one.label}</span>
+              <span className="text-right font-semibold">{one.text}</span>
+            </div>
+            <p className="text-note leading-tight text-soft">{told(one.short ?? one.why)}</p>
           </li>
         ))}
       </ol>
       {plan.practice.length > 0 ? (
         <p className="border-t rule px-4 py-2">{toldTogether(plan.practice.map((one) => one.told))}</p>
-      ) : null}
-      {plan.cautions.length > 0 ? (
-        <p className="border-t rule px-4 py-2">{toldTogether(plan.cautions.map((one) => one.told))}</p>
       ) : null}
       {assumed.length > 0 ? (
         <details className="border-t rule px-4 py-2 text-note text-soft">

@@ -140,7 +140,10 @@ function Needs({ setup }: { setup: SetupSummary }) {
     ...setup.to_decide.map(told),
     ...setup.leftovers.map((one) => `left over: ${one}`),
   ]);
-  if (!first) return null;
+  if (!first) {
+    const pays = setup.pays.map(told);
+    return pays.length ? <div className="text-note text-soft">{pays.join("; ")}</div> : null;
+  }
   return (
     <div className="text-note text-signal">
       {first}

@@ -1,4 +1,4 @@
-import { verdict } from "../../domain/bench/tide";
+import { VERDICTS, verdict } from "../../domain/bench/tide";
 import type { LightSummary } from "../../domain/documents";
 import { level, lux, luxOfEv } from "../../domain/format";
 import { habits } from "../../domain/habits";
@@ -24,7 +24,7 @@ export function SmallTide({ light }: { light: LightSummary }) {
   );
   const low = x(light.low_ev100);
   const high = x(light.high_ev100);
-  const summary = `Light ${level(light.dark_ev100)} to ${level(light.bright_ev100)}, marks ${level(light.low_ev100)} to ${level(light.high_ev100)}: ${said.text}`;
+  const summary = `Light ${level(light.dark_ev100)} to ${level(light.bright_ev100)}, marks ${level(light.low_ev100)} to ${level(light.high_ev100)}: ${VERDICTS[said.verdict].toLowerCase()}, ${said.text}`;
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width={WIDTH} height={HEIGHT} role="img" aria-label={summary}>
       <title>{summary}</title>
@@ -48,7 +48,7 @@ export function SmallTide({ light }: { light: LightSummary }) {
         y={7}
         width={Math.max(x(light.bright_ev100) - x(light.dark_ev100), 3)}
         height={8}
-        fill={said.holds ? "var(--sea)" : "var(--signal)"}
+        fill={said.verdict === "not" ? "var(--signal)" : "var(--sea)"}
       />
       {[low, high].map((at) => (
         <line key={at} x1={at} x2={at} y1={0} y2={22} stroke="var(--ink)" strokeWidth={2} />

@@ -1,30 +1,27 @@
 """The answer first: one sentence, and the four values that matter most."""
 
 from collections.abc import Mapping
-from typing import Final
 
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.conditions import CONDITIONS, ON_TABLE, UNDER_WATER, Condition
 from steady_tide.core.message import Message, number, say
 from steady_tide.core.plan.account.cautions import too_deep
 from steady_tide.core.plan.account.plan import Answer, AnswerValue, Decision, ReachPart
+from steady_tide.core.plan.account.verdict import SLACK_STOPS, Verdict, holds, verdict_of
 from steady_tide.core.plan.physics.exposed import ExposedSet
 from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import about_text
 
-SLACK_STOPS: Final = 0.05
-"""Light beyond a mark by less than this still counts as held."""
-
 
 def answer_of(chosen: ExposedSet, reach: ReachPart, decisions: list[Decision], cautions: int) -> Answer:
     """What somebody wants to hear first."""
     values = _values(chosen, {decision.setting: decision for decision in decisions})
-    line, steady = _steady(chosen, reach)
+    line, verdict = _steady(chosen, reach)
     if chosen.situation.given.lacks_housing:
         line = say("answer-floods", floods=too_deep(chosen.situation.given), line=line)
     words = say("answer", line=line, values=[value.said for value in values], cautions=cautions)
-    return Answer(steady=steady, words=words, line=line, values=values)
+    return Answer(steady=holds(verdict), verdict=verdict, words=words, line=line, values=values)
 
 
 def _values(chosen: ExposedSet, made: dict[Setting, Decision]) -> list[AnswerValue]:
@@ -51,21 +48,33 @@ def fitted(values: Mapping[Setting, Value], texts: Mapping[Setting, str], chosen
     return " and ".join(glass)
 
 
-def _steady(chosen: ExposedSet, reach: ReachPart) -> tuple[Message, bool]:
+def _steady(chosen: ExposedSet, reach: ReachPart) -> tuple[Message, Verdict]:
     """Whether it holds the light that is expected, and from which named light to which."""
     situation = chosen.situation
-    dark = reach.low.ev100 - situation.dark_ev100 if not reach.holds_dark else 0.0
-    bright = situation.bright_ev100 - reach.high.ev100 if not reach.holds_bright else 0.0
-    if dark <= SLACK_STOPS and reach.high.end == "runaway" and bright > SLACK_STOPS:
-        return say("answer-stutters"), False
-    if dark > SLACK_STOPS or bright > SLACK_STOPS:
-        off = {"dark": number(dark, "stops", 1), "bright": number(bright, "stops", 1)}
-        short, over = dark > SLACK_STOPS, bright > SLACK_STOPS
-        return say(f"answer-{'off' if short and over else 'short' if short else 'over'}", **off), False
+    dark, bright = reach.low.ev100 - situation.dark_ev100, situation.bright_ev100 - reach.high.ev100
+    known = situation.light.uncertainty_stops
+    verdict = verdict_of(max(dark, bright), known)
+    if not holds(verdict):
+        return _beyond(dark, bright, known, verdict, stutters=reach.high.end == "runaway"), verdict
+    sure = "" if verdict == "steady" else "-likely"
+    give_or_take = number(known, "stops", 1)
     names = neighbours_within(situation, reach.low.ev100, reach.high.ev100)
     if len(names) < 2 or situation.brief.water is not None:
-        return say("answer-steady"), True
-    return say("answer-between", dim=_in_text(names[0].label), bright=_in_text(names[-1].label)), True
+        return say(f"answer-steady{sure}", known=give_or_take), verdict
+    between = {"dim": _in_text(names[0].label), "bright": _in_text(names[-1].label)}
+    return say(f"answer-between{sure}", **between, known=give_or_take), verdict
+
+
+def _beyond(dark: float, bright: float, known: float, verdict: Verdict, *, stutters: bool) -> Message:
+    """On which side the light goes beyond the marks, by how much; what would settle it where it hangs on a guess."""
+    short, over = dark > SLACK_STOPS, bright > SLACK_STOPS
+    if stutters and over and not short:
+        return say("answer-stutters")
+    side = "off" if short and over else "short" if short else "over"
+    off = {"dark": number(max(dark, 0.0), "stops", 1), "bright": number(max(bright, 0.0), "stops", 1)}
+    if verdict == "uncertain":
+        return say(f"answer-{side}-uncertain", **off, known=number(known, "stops", 1))
+    return say(f"answer-{side}", **off)
 
 
 def neighbours(situation: Situation) -> list[Condition]:

@@ -4,13 +4,14 @@ from collections.abc import Mapping
 from itertools import zip_longest
 from typing import Any, ClassVar, Final, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from steady_tide.core.document import Part, Upgrade
 from steady_tide.core.exposure.reach import EndKind, ExposureSet
 from steady_tide.core.kit.settings import SETTINGS, Setting, Value
 from steady_tide.core.light.level import LightLevel
 from steady_tide.core.message import Message, Told, verbatim
+from steady_tide.core.plan.account.verdict import Verdict
 
 RULES_VERSION = "10"
 """Raised whenever the same inputs may give another plan."""
@@ -212,12 +213,24 @@ class AnswerValue(Part):
 
 
 class Answer(Part):
-    """What somebody wants to hear first. steady: whether the expected light is held; line: how far."""
+    """What somebody wants to hear first. steady: whether the expected light is held; line: how far.
+
+    verdict: how surely, by how well the light is known.
+    """
 
     steady: bool
+    verdict: Verdict = "steady"
     words: Message
     line: Message
     values: list[AnswerValue]
+
+    @model_validator(mode="before")
+    @classmethod
+    def _of_old(cls, data: Any) -> Any:
+        """Answers once said only whether the light is held."""
+        if isinstance(data, Mapping) and "verdict" not in data and "steady" in data:
+            return {**data, "verdict": "steady" if data["steady"] else "not"}
+        return data
 
 
 class Price(Part):
@@ -243,7 +256,8 @@ Caution = Literal[
 ALERTING: Final[tuple[Caution, ...]] = ("no-housing",)
 """Cautions that come first wherever a set is told."""
 Practice = Literal[
-    "slow-steps", "lamp-below", "hold-still", "own-shadow", "cut-out", "lock-on-sky", "noon", "two-angles", "trial",
+    "slow-steps", "lamp-below", "too-bright-below", "hold-still", "own-shadow", "cut-out", "lock-on-sky", "noon",
+    "two-angles", "trial",
     "dew", "dew-unknown", "wind-limit",
 ]  # fmt: skip
 Assumption = Literal[

@@ -29,6 +29,7 @@ def practice(chosen: ExposedSet) -> list[PracticeTold]:
     here: dict[Practice, bool] = {
         "slow-steps": situation.carried == "walking" and chosen.aim.shutter_s >= LONG_SHUTTER_S,
         "lamp-below": water is not None and water.deepest_m > COLOURLESS_M and situation.lamp is None,
+        "too-bright-below": water is not None and _freezes(chosen),
         "hold-still": water is not None,
         "own-shadow": casts_shadow(chosen),
         "cut-out": bool(cut_out(chosen)) and brief.temperature_c < COLD_C,
@@ -47,9 +48,16 @@ def _told(key: Practice, chosen: ExposedSet) -> Message:
     facts: dict[Practice, dict[str, Argument]] = {
         "slow-steps": {"shutter": shutter(chosen.aim.shutter_s)},
         "lamp-below": {"depth": metres(COLOURLESS_M)},
+        "too-bright-below": {"wanted": shutter(0.5 / chosen.rate_hz), "shutter": shutter(chosen.aim.shutter_s)},
         "cut-out": {"left": share(cut_out(chosen))},
     }
     return say(f"practice-{key}", **facts.get(key, {}))
+
+
+def _freezes(chosen: ExposedSet) -> bool:
+    """Whether the light below leaves a shutter a stop and more shorter than twice the rate, though none was asked for."""
+    asked = chosen.situation.brief.frozen or chosen.glass.count
+    return not asked and chosen.aim.shutter_s < 0.25 / chosen.rate_hz
 
 
 def cut_out(chosen: ExposedSet) -> float:

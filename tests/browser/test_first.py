@@ -56,6 +56,7 @@ def test_a_card_in_few_acts(page: Page, plain_address: str, kind: str, size: str
     print(f"{kind}, {size}: {acts.count} acts, {time.monotonic() - begun:.1f} s")
     assert acts.count <= MOST_ACTS
     expect(card.get_by_test_id("answer")).to_be_visible()
+    expect(card.get_by_role("listitem").filter(has_text="Frame rate").get_by_role("paragraph")).to_be_visible()
     assert page.evaluate("document.documentElement.scrollWidth") <= width, "nothing is cut at the side"
     assert violations(page) == []
 
@@ -141,11 +142,16 @@ def test_little_is_fetched_to_the_first_card_and_kept_for_ever(page: Page, plain
             kept[response.url] = response.headers.get("cache-control", "")
 
     page.on("response", note)
+    page.add_init_script(
+        "new MutationObserver((_, watch) => { if (document.querySelector('article[aria-label=\"Your card\"]'))"
+        " { performance.mark('card'); watch.disconnect() } }).observe(document, {childList: true, subtree: true})"
+    )
     page.goto(plain_address)
     to_the_card(page, "Everyday")
     expect(page.get_by_role("article", name="Your card")).to_be_visible()
     told = (
-        "performance.getEntriesByType('resource').filter(e => /\\.(js|css)$/.test(e.name)).map(e => e.encodedBodySize)"
+        "performance.getEntriesByType('resource').filter(e => /\\.(js|css)$/.test(e.name)"
+        " && e.startTime < performance.getEntriesByName('card')[0].startTime).map(e => e.encodedBodySize)"
     )
     kilobytes = sum(page.evaluate(told)) / 1000
     print(f"{kilobytes:.0f} KB of scripts and styles to the first card")

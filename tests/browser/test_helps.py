@@ -29,4 +29,6 @@ def test_where_nothing_would_help_that_is_said(page: Page, demo: str) -> None:
     page.goto(demo)
     page.get_by_role("link", name="Sky over the sheds").first.click()
     expect(page.get_by_text("Not steady").first).to_be_visible()
+    helps = page.get_by_role("region", name="What would help most")
+    helps.get_by_role("listitem").filter(has_text="ISO up to").get_by_role("button", name="Take it").click()
     expect(page.get_by_text("none would help")).to_be_visible()

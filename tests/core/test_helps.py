@@ -168,5 +168,5 @@ def test_a_night_that_outlasts_a_cell_is_fed_by_a_bank() -> None:
 def test_a_stop_of_iso_more_is_told_last_and_holds_more_light() -> None:
     found = helped(problem_of(brief("Lantern market", carried="tripod")))
     lifted = [one for one in found if one.kind == "limit"]
-    assert lifted and found[-1].kind == "limit" and all(one.held_stops > 0.3 for one in lifted)
+    assert len(lifted) == 1 and found[-1].kind == "limit" and all(one.held_stops > 0.3 for one in lifted)
     assert lifted[0].setting is Setting.ISO_CEILING

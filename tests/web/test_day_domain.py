@@ -13,7 +13,7 @@ from tests.web.conftest import Call
 def a_scene(**changes: Any) -> dict[str, Any]:
     """A scene filmed from 10:00 to 11:00 in rising light, held from 8 to 12 EV."""
     camera = {"setup_id": "c", "device_name": "A4", "low_ev100": 8.0, "high_ev100": 12.0, "leaves": [],
-              "steady": [], "minutes_out": 3}  # fmt: skip
+              "verdict": "steady", "steady": [], "minutes_out": 3}  # fmt: skip
     curve = [float(index) / 6 for index in range(145)]
     usual = {"id": "s", "name": "Quay", "starts": 600, "ends": 660, "curve": curve, "cameras": [camera]}
     return {**usual, **changes}
@@ -75,12 +75,18 @@ def test_a_scene_moves_in_steps_of_five_and_stays_in_the_day(call: Call) -> None
 
 
 def test_how_a_scene_stands_at_its_time(call: Call) -> None:
-    assert call("day.standing", a_scene()) == {"state": "steady", "steady": True, "words": "steady all through"}
+    assert call("day.standing", a_scene()) == {
+        "state": "steady", "steady": True, "fails": False, "words": "steady all through",
+    }  # fmt: skip
     leaving = {"minute": 640, "side": "bright", "end": "clipped"}
-    cameras = [{**a_scene()["cameras"][0], "leaves": [leaving]}]
+    cameras = [{**a_scene()["cameras"][0], "leaves": [leaving], "verdict": "not"}]
+    unsure = call("day.standing", a_scene(cameras=[{**cameras[0], "verdict": "uncertain"}]))
+    assert (unsure["state"], unsure["fails"]) == ("unsure", False) and "a reading would tell" in unsure["words"]
+    likely = call("day.standing", a_scene(cameras=[{**a_scene()["cameras"][0], "verdict": "likely"}]))
+    assert (likely["state"], likely["words"]) == ("steady", "likely steady all through")
     assert call("day.standing", a_scene(cameras=cameras))["words"] == "from 10:40 too bright: highlights clip"
     made = [{**cameras[0], "minutes_out": 0}]
-    held = {"state": "held", "steady": False, "words": "held, with the changes listed"}
+    held = {"state": "held", "steady": False, "fails": True, "words": "held, with the changes listed"}
     assert call("day.standing", a_scene(cameras=made)) == held
     two = [*cameras, a_scene()["cameras"][0]]
     assert call("day.standing", a_scene(cameras=two))["words"].startswith("A4, from 10:40")

@@ -75,9 +75,17 @@ def helps(
         and (help_ := _help(attempt, here, there)) is not None
     ]
     looks = [one for one in found if one.kind == "look" and one.saves > -MOST_DEARER]
-    better = [one for one in found if one.kind != "look" and _worth(one)]
+    better = _least_lifted([one for one in found if one.kind != "look" and _worth(one)])
     better.sort(key=_rank)
     return [*better[:TOLD], *looks[: max(TOLD - len(better), 0)]]
+
+
+def _least_lifted(found: list[Help]) -> list[Help]:
+    """Those found, of higher limits only the lowest that holds as much."""
+    limits = [one for one in found if one.kind == "limit"]
+    most = max((one.held_stops for one in limits), default=0.0)
+    enough = next((one for one in limits if one.held_stops > most - LEAST_STOPS), None)
+    return [one for one in found if one.kind != "limit" or one is enough]
 
 
 def _rank(one: Help) -> tuple[bool, bool, float, str]:

@@ -1,7 +1,7 @@
 /** Geometry of the tide diagram: light in stops upward, the marks of a set as a band. Pure. */
 
 import { scaleLinear } from "d3-scale";
-import type { Answer } from "../documents";
+import type { Verdict } from "./verdicts";
 
 export type Light = { dark: number; aim: number; bright: number; uncertainty: number };
 export type Marks = { low: number; high: number; turns?: number };
@@ -74,22 +74,6 @@ export function tide(light: Light, marks: Marks, width: number, height: number):
 
 /** Light beyond a mark by less than this still counts as held, as in the planner. */
 const SLACK = 0.05;
-export type Verdict = Answer["verdict"];
-/** What the eye should land on. */
-export const VERDICTS: Record<Verdict, string> = {
-  steady: "Steady",
-  likely: "Likely steady",
-  uncertain: "Uncertain",
-  not: "Not steady",
-};
-/** In what a verdict is written: what fails in signal, what hangs on a reading in ink. */
-export const TONES: Record<Verdict, string> = {
-  steady: "text-sea",
-  likely: "text-sea",
-  uncertain: "text-ink",
-  not: "text-signal",
-};
-
 /** Whether the set holds, by the planner's own rule, and by how much, in words. */
 export function verdict(light: Light, marks: Marks): { verdict: Verdict; text: string } {
   const short = marks.low - light.dark;

@@ -1,5 +1,5 @@
 import { unsafe } from "../../domain/bench/answers";
-import { TONES } from "../../domain/bench/tide";
+import { TONES } from "../../domain/bench/verdicts";
 import type { Plan } from "../../domain/documents";
 import { shutterOf } from "../../domain/habits";
 import { told } from "../../domain/wording";

@@ -1,5 +1,6 @@
 import { memo, type PointerEvent } from "react";
-import { lightAt, tide, VERDICTS, verdict } from "../../domain/bench/tide";
+import { lightAt, tide, verdict } from "../../domain/bench/tide";
+import { VERDICTS } from "../../domain/bench/verdicts";
 import type { Plan } from "../../domain/documents";
 import { level, levelBare, lux, luxOfEv } from "../../domain/format";
 import { endTold } from "../../domain/wording";

@@ -1,10 +1,11 @@
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import type { Plan } from "../../domain/documents";
 import { told, toldTogether } from "../../domain/wording";
 import { AnswerHead } from "../bench/AnswerHead";
 
 /** The set with its card: the answer, then what to dial in, in the order of its menu, then why and what is assumed. */
 export function FirstCard({ plan, assumed, helps }: { plan: Plan; assumed: string[]; helps: ReactNode }) {
+  const reasons = useReasons();
   return (
     <article aria-label="Your card" className="border rule bg-paper">
       <div className="px-4 pt-3">
@@ -25,7 +26,9 @@ export function FirstCard({ plan, assumed, helps }: { plan: Plan; assumed: strin
               <span className="text-soft">{one.label}</span>
               <span className="text-right font-semibold">{one.text}</span>
             </div>
-            <p className="text-note leading-tight text-soft">{told(one.short ?? one.why)}</p>
+            {reasons ? (
+              <p className="text-note leading-tight text-soft">{told(one.short ?? one.why)}</p>
+            ) : null}
           </li>
         ))}
       </ol>
@@ -44,4 +47,23 @@ export function FirstCard({ plan, assumed, helps }: { plan: Plan; assumed: strin
       ) : null}
     </article>
   );
+}
+
+/** Whether reasons can be worded: their words are fetched once the card stands. */
+function useReasons(): boolean {
+  const [there, come] = useState(false);
+  useEffect(() => {
+    let shown = true;
+    const fetched = () =>
+      import("../../domain/wordingInside").then(
+        () => shown && come(true),
+        () => undefined,
+      );
+    const after = setTimeout(fetched, 0);
+    return () => {
+      shown = false;
+      clearTimeout(after);
+    };
+  }, []);
+  return there;
 }

@@ -1,4 +1,5 @@
-import { VERDICTS, verdict } from "../../domain/bench/tide";
+import { verdict } from "../../domain/bench/tide";
+import { VERDICTS } from "../../domain/bench/verdicts";
 import type { LightSummary } from "../../domain/documents";
 import { level, lux, luxOfEv } from "../../domain/format";
 import { habits } from "../../domain/habits";

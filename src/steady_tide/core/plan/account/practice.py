@@ -55,7 +55,7 @@ def _told(key: Practice, chosen: ExposedSet) -> Message:
 
 
 def _freezes(chosen: ExposedSet) -> bool:
-    """Whether the light below leaves a shutter a stop and more shorter than twice the rate, though none was asked for."""
+    """Whether the light below leaves a shutter a stop and more shorter than twice the rate, unasked."""
     asked = chosen.situation.brief.frozen or chosen.glass.count
     return not asked and chosen.aim.shutter_s < 0.25 / chosen.rate_hz
 

@@ -12,7 +12,7 @@ from pydantic import ValidationError
 from steady_tide.core.advice.shifting import shifted
 from steady_tide.core.field.clocks import OFF_FROM, corrected, off_by
 from steady_tide.core.field.entries import Entry, TakeGone, entry_of
-from steady_tide.core.field.fallbacks import SHIFTS, Fallback, fallbacks
+from steady_tide.core.field.fallbacks import SHIFTS, SMALL_CHANGES, Fallback, fallbacks
 from steady_tide.core.field.logbook import ALIKE_STOPS, LoggedTake, how_before, tally
 from steady_tide.core.field.merging import merged
 from steady_tide.core.kit.settings import SETTINGS, Setting
@@ -149,6 +149,21 @@ def test_what_is_carried_along_is_what_would_be_planned_for_that_light(scene: st
             assert all(SETTINGS[setting].exposes for setting in changed), "scenes are to cut together"
         held_already = here.reach.low.ev100 <= level + stops <= here.reach.high.ev100
         assert held_already or not one.holds or one.changes, "what holds where the set does not, is another set"
+
+
+@pytest.mark.parametrize("scene", ["Rafts from above", "The pilot gig", "Talking on the quay", "Lantern market"])
+def test_the_smallest_change_that_holds_is_carried(scene: str) -> None:
+    """Where ISO alone would hold, nothing else is moved; where shutter and ISO would, neither glass nor picture."""
+    device = D1 if scene == "Rafts from above" else A4
+    problem, here, found = carried(scene, device)
+    for key, stops in SHIFTS.items():
+        one, level = found[key], problem.brief.level.ev100 + stops
+        for moved in SMALL_CHANGES:
+            dialled = {setting: value for setting, value in here.values.items() if setting not in moved}
+            little = sketch_scene(problem.otherwise(brief=shifted(problem.brief, stops), pins=dialled))
+            if isinstance(little, Sketch) and little.reach.low.ev100 <= level <= little.reach.high.ev100:
+                assert {change.setting for change in one.changes} <= set(moved), f"{scene} {key}"
+                break
 
 
 def test_without_the_filter_is_carried_where_there_is_one() -> None:

@@ -133,6 +133,23 @@ def test_light_is_answered_by_the_set_that_holds_it(
     assert found["beyond"] == pytest.approx(beyond)
 
 
+def test_less_than_a_reading_tells_changes_nothing(call: Call) -> None:
+    for ev100, side in ((7.8, "dark"), (12.2, "bright")):
+        found = call("light.answerFor", CAMERA, ev100)
+        assert found["kind"] == "holds" and found["fallback"] is None
+        words = call("light.answerWords", found)
+        assert words == f"Change nothing: 0.2 stops too {side}, less than a reading tells."
+
+
+def test_of_sets_that_hold_the_fewest_changes_win(call: Call) -> None:
+    """A step of ISO before a filter off and another aperture, though that was planned nearer to the light."""
+    step = {"setting": "iso_ceiling", "label": "ISO ceiling", "before": "ISO 100", "value": 200, "text": "ISO 200"}
+    little, much = carried("darker-2", 8, 5, 11), carried("darker-3", 7, 4, 9)
+    little["changes"], much["changes"] = [step], [step, step, step]
+    found = call("light.answerFor", {**CAMERA, "fallbacks": [much, little]}, 7)
+    assert found["fallback"]["key"] == "darker-2"
+
+
 def test_an_answer_is_told_in_a_sentence(call: Call) -> None:
     def words(ev100: float, camera: Any = CAMERA) -> Any:
         return call("light.answerWords", call("light.answerFor", camera, ev100))

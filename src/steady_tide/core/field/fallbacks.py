@@ -23,6 +23,9 @@ SHIFTS: Final[Mapping[FallbackKey, int]] = {
     "darker-3": -3, "darker-2": -2, "darker-1": -1, "brighter-1": 1, "brighter-2": 2, "brighter-3": 3,
 }  # fmt: skip
 WITHOUT: Final[Mapping[FallbackKey, Setting]] = {"no-filter": Setting.ND_FILTER, "no-lamp": Setting.LAMP}
+_ISO: Final = (Setting.ISO_FLOOR, Setting.ISO_CEILING, Setting.EXPOSURE_BIAS)
+SMALL_CHANGES: Final = (_ISO, (*_ISO, Setting.SHUTTER))
+"""What is moved first where light is otherwise: what is dialled without touching lens or picture."""
 LABELS: Final[Mapping[FallbackKey, str]] = {
     "no-filter": "without the filter",
     "no-lamp": "without the lamp",
@@ -108,8 +111,16 @@ def _fallback(
 
 
 def _sketched(here: Sketch, asked: PlanningProblem, spaces: Spaces, ev100: float) -> tuple[Sketch | None, bool]:
-    """The set with the same picture, or where that does not hold, any that does; whether it is the same picture."""
+    """The set with the fewest changes that holds; whether it is the same picture.
+
+    Only ISO, then shutter and ISO; then whatever keeps the picture, then any.
+    """
     own = set(asked.pins)
+    for moved in SMALL_CHANGES:
+        dialled = {setting: value for setting, value in here.values.items() if setting not in (*moved, *own)}
+        little = _set(asked.otherwise(pins={**dialled, **asked.pins}), spaces)
+        if little is not None and _holds(little, ev100):
+            return little, True
     pins = {setting: value for setting, value in picture_of(here).items() if setting not in own}
     kept = _set(asked.otherwise(pins={**pins, **asked.pins}), spaces)
     if kept is not None and _holds(kept, ev100):

@@ -81,23 +81,29 @@ const marks = (of: { low_ev100?: number | null; high_ev100?: number | null }): [
 
 const out = ([low, high]: [number, number], ev100: number) => Math.max(low - ev100, ev100 - high, 0);
 
+/** What a careful reading may be off by [stops], as in the core; a change for less is none. */
+const READING_STOPS = 0.3;
+
 /**
- * What a camera does in a light: its set where that still holds, else of the sets carried along the one that holds it
- * and was planned nearest to it, else the one that misses it least.
+ * What a camera does in a light: its set where that holds as far as a reading tells, else of the sets carried along
+ * that hold it the one with the fewest changes, nearest in light, else the one that misses it least.
  */
 export function answerFor(camera: PackCamera, ev100: number): LightAnswer | null {
   const own = marks(camera);
   if (!own) return null;
   const stops = Math.round((ev100 - camera.ev100) * 10) / 10;
   const base = { ev100, stops };
-  if (out(own, ev100) === 0)
+  if (out(own, ev100) <= READING_STOPS)
     return { ...base, kind: "holds", fallback: null, beyond: 0, side: null, low: own[0], high: own[1] };
   const carried = camera.fallbacks.flatMap((one) => {
     const of = marks(one);
     return of && !one.key.startsWith("no-") ? [{ one, of, out: out(of, ev100) }] : [];
   });
   const best = carried.sort(
-    (a, b) => a.out - b.out || Math.abs(a.one.ev100 - ev100) - Math.abs(b.one.ev100 - ev100),
+    (a, b) =>
+      a.out - b.out ||
+      a.one.changes.length - b.one.changes.length ||
+      Math.abs(a.one.ev100 - ev100) - Math.abs(b.one.ev100 - ev100),
   )[0];
   const missed = out(own, ev100);
   if (!best || best.out >= missed) {
@@ -118,6 +124,9 @@ const told = (stops: number) => {
 export function answerWords(answer: LightAnswer): string {
   const { low, high, ev100 } = answer;
   if (answer.kind === "holds" && low != null && high != null) {
+    const beyond = Math.max(low - ev100, ev100 - high);
+    if (beyond > 0)
+      return `Change nothing: ${told(beyond)} too ${ev100 < low ? "dark" : "bright"}, less than a reading tells.`;
     const near =
       ev100 - low < high - ev100
         ? `${told(ev100 - low)} over its low`

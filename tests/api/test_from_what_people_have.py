@@ -92,3 +92,12 @@ def test_nobody_copies_what_is_another_s(creator: TestClient, app: Any) -> None:
     scene, other = add_scene(creator, SCENES["Lantern market"]), join(app)
     assert other.post(f"/api/scenes/{scene['id']}/copy").status_code == 404
     assert other.post(f"/api/shoots/{scene['shoot_id']}/copy").status_code == 404
+
+
+def test_what_is_understood_can_be_left_out(creator: TestClient) -> None:
+    camera = creator.get("/api/kit/devices").json()[0]
+    path = f"/api/kit/devices/{camera['id']}/specification"
+    sheet = {"text": "4K 25/50, 1080p 100/200", "without": ["4K 16:9"]}
+    taken = creator.put(path, json=sheet).json()
+    assert {mode["resolution"] for mode in taken["modes"] if mode["kind"] == "video"} == {"1080"}
+    assert creator.put(path, json={**sheet, "without": ["4K 16:9", "1080 16:9"]}).status_code == 422

@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Iterator
+from itertools import pairwise
 from typing import Final, NamedTuple
 
 from steady_tide.core.document import Part
@@ -31,17 +32,31 @@ NAME: Final = re.compile(
     re.IGNORECASE,
 )
 NUMBER: Final = re.compile(r"(?<![\d.])(\d{2,3}(?:\.\d{1,3})?)(?![\d.]*[\dk])", re.IGNORECASE)
-NOT_RATES: Final = re.compile(r"\d+(?:\.\d+)?\s*(?:mbps|mbit|mb/s|bit\b|min\b|°|deg|mm|mp\b|gb\b|iso\b)", re.IGNORECASE)
+NOT_RATES: Final = re.compile(
+    r"\d+(?:\.\d+)?\s*(?:mbps|mbit|mb/s|bits?\b|min(?:ute)?s?\b|h\b|hours?\b|s\b|sec|°|deg|mm|mp\b|megapixel|gb\b|tb\b"
+    r"|iso\b|mah\b|wh?\b|m\b|g\b|%)"
+    r"|iso\s*\d+(?:\s*[-–]\s*\d+)?",
+    re.IGNORECASE,
+)
+"""Numbers of other things: bits, minutes, degrees, pixels, weights."""
+STILL: Final = re.compile(r"photo|still|image|picture|burst|jpe?g|raw\b|time-?\s?lapse|interval", re.IGNORECASE)
+"""Words of what is no video."""
 
 
 class UnderstoodMode(Part):
-    """A size in a shape, and the rates it is offered at."""
+    """A size in a shape, the rates it is offered at, and the words it was read from."""
 
     frame_shape: str
     resolution: str
     width_px: int
     height_px: int
     rates: list[str]
+    said: str = ""
+
+    @property
+    def key(self) -> str:
+        """What tells it from the others: "4K 16:9"."""
+        return f"{self.resolution} {self.frame_shape}"
 
 
 class Understood(Part):
@@ -59,27 +74,68 @@ class _Size(NamedTuple):
 
 
 def understood(text: str) -> Understood:
-    """Modes of a pasted text: one size a line, with its rates; the same size in several lines is put together.
+    """Modes of a pasted text: sizes with the rates that follow them; a size that is told again is put together.
 
-    Tall frames given by a name keep its width in the wide frame. What has no size or no rate is left as it stands.
+    Sizes side by side share the rates behind them. Tall frames given by a name keep its width in the wide frame. What
+    has no size or no rate, or speaks of stills, is left as it stands.
     """
     found: dict[tuple[str, str], UnderstoodMode] = {}
     left: list[str] = []
     for line in _lines(text):
-        size, rest = _size(line)
-        rates = _rates(rest) if size else []
-        if size is None or not rates:
+        told = False
+        for sizes, rates, said in _parts(line):
+            for size in sizes if rates else ():
+                known = found.get((size.shape, size.name))
+                found[size.shape, size.name] = _with(known, size, rates, said)
+                told = True
+        if not told:
             left.append(one_line(line))
-            continue
-        known = found.get((size.shape, size.name))
-        found[size.shape, size.name] = UnderstoodMode(
-            frame_shape=size.shape,
-            resolution=size.name,
-            width_px=size.width,
-            height_px=size.height,
-            rates=list(dict.fromkeys([*(known.rates if known else []), *rates])),
-        )
     return Understood(modes=list(found.values()), left=left)
+
+
+def _with(known: UnderstoodMode | None, size: _Size, rates: list[str], said: str) -> UnderstoodMode:
+    """A mode with what another place says of it."""
+    before = [known.said] if known else []
+    return UnderstoodMode(
+        frame_shape=size.shape,
+        resolution=size.name,
+        width_px=size.width,
+        height_px=size.height,
+        rates=list(dict.fromkeys([*(known.rates if known else []), *rates])),
+        said=" … ".join(dict.fromkeys([*before, one_line(said)])),
+    )
+
+
+def _parts(line: str) -> Iterator[tuple[list[_Size], list[str], str]]:
+    """A line by its sizes: those that stand together, the rates with them, and their words; stills are none."""
+    pieces = _pieces(line)
+    sizes: list[_Size] = []
+    said = ""
+    for piece in pieces:
+        size, rest = _size(piece)
+        said += piece
+        if STILL.search(piece):
+            sizes, said = [], ""
+            continue
+        if size is not None:
+            sizes.append(size)
+        if sizes and (rates := _rates(rest)):
+            yield sizes, rates, said.strip(" \t,;/&")
+            sizes, said = [], ""
+
+
+def _pieces(line: str) -> list[str]:
+    """A line cut before each of its sizes but the first; a name and the pixels it stands for are one size."""
+    starts: list[int] = []
+    for found in sorted([*PIXELS.finditer(line), *NAME.finditer(line)], key=lambda one: one.start()):
+        between = line[starts[-1] : found.start()] if starts else ""
+        beside = bool(starts) and not _rates(SHAPE.sub(" ", NAME.sub(" ", PIXELS.sub(" ", between))))
+        told = (found.re is PIXELS) != bool(PIXELS.search(between))
+        if beside and told and not re.search(r"[/,;&]|\band\b", NAME.sub(" ", SHAPE.sub(" ", between))):
+            continue
+        starts.append(found.start())
+    cuts = [0, *starts[1:], len(line)]
+    return [line[one:other] for one, other in pairwise(cuts)]
 
 
 def _lines(text: str) -> Iterator[str]:

@@ -42,9 +42,13 @@ class Pasted(BaseModel):
 
 
 class PastedModes(Pasted):
-    """A pasted specification. beside: the modes that are there stay, and only new ones are added."""
+    """A pasted specification. beside: the modes that are there stay, and only new ones are added.
+
+    without: sizes that are understood and left out, as "4K 16:9".
+    """
 
     beside: bool = False
+    without: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=400)] = []
 
 
 class Several(BaseModel):
@@ -222,7 +226,7 @@ def read_specification(rows: RowsOf, pasted: Pasted) -> Understood:
 @router.put("/devices/{device_id}/specification")
 def take_specification(rows: RowsOf, device_id: UUID, pasted: PastedModes) -> Device:
     """Put the modes of a pasted specification into a camera, or beside those it has."""
-    return KitDesk(rows).take_specification(device_id, pasted.text, beside=pasted.beside)
+    return KitDesk(rows).take_specification(device_id, pasted.text, beside=pasted.beside, without=pasted.without)
 
 
 @router.get("/devices/{device_id}/ordinary")

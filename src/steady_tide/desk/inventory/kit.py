@@ -91,18 +91,19 @@ class KitDesk:
         after = Device.read({**before.plain(), "modes": modes_from_csv(table)})
         return self.replace(device_id, checked(after), before=before)
 
-    def take_specification(self, device_id: UUID, text: str, *, beside: bool = False) -> Device:
+    def take_specification(
+        self, device_id: UUID, text: str, *, beside: bool = False, without: Sequence[str] = ()
+    ) -> Device:
         """Put modes as a maker states them into a camera's document. Raises BadInput where none is understood.
 
-        beside: its own modes stay, and only what is new is added.
+        beside: its own modes stay, and only what is new is added. without: keys of what is understood and left out.
         """
-        before, found = self.device(device_id), understood(text)
-        if not found.modes:
+        before = self.device(device_id)
+        modes = [mode for mode in understood(text).modes if mode.key not in without]
+        if not modes:
             words = "no line has both a size and a rate; write them as 4K 16:9: 24/25/30/50/60"
             raise BadInput([Problem(("text",), words)])
-        stated = [
-            Stated(one.resolution, one.frame_shape, one.width_px, one.height_px, one.rates) for one in found.modes
-        ]
+        stated = [Stated(one.resolution, one.frame_shape, one.width_px, one.height_px, one.rates) for one in modes]
         after = Device.read({**before.plain(), "modes": modes_like(before, stated, beside=beside)})
         return self.replace(device_id, checked(after), before=before)
 

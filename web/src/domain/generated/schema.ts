@@ -8243,6 +8243,8 @@ export interface components {
         /**
          * PastedModes
          * @description A pasted specification. beside: the modes that are there stay, and only new ones are added.
+         *
+         *     without: sizes that are understood and left out, as "4K 16:9".
          */
         PastedModes: {
             /** Text */
@@ -8252,6 +8254,11 @@ export interface components {
              * @default false
              */
             beside: boolean;
+            /**
+             * Without
+             * @default []
+             */
+            without: string[];
         };
         /**
          * Phase
@@ -11068,7 +11075,7 @@ export interface components {
         };
         /**
          * UnderstoodMode
-         * @description A size in a shape, and the rates it is offered at.
+         * @description A size in a shape, the rates it is offered at, and the words it was read from.
          */
         UnderstoodMode: {
             /** Frame Shape */
@@ -11081,6 +11088,11 @@ export interface components {
             height_px: number;
             /** Rates */
             rates: string[];
+            /**
+             * Said
+             * @default
+             */
+            said: string;
         };
         /**
          * Unmatched

@@ -8,6 +8,8 @@ import { Sheet } from "../../ui/Sheet";
 
 const EXAMPLE = "4K 16:9: 24/25/30/50/60\n2.7K 4:3: 60, 120\n1080p240";
 
+const keyOf = (mode: { resolution: string; frame_shape: string }) => `${mode.resolution} ${mode.frame_shape}`;
+
 /** Modes out of a specification sheet: what is understood is shown before it is taken, what is not stays visible. */
 export function PasteModes({ deviceId, name }: { deviceId: string; name: string }) {
   const [open, setOpen] = useState(false);
@@ -23,8 +25,13 @@ export function PasteModes({ deviceId, name }: { deviceId: string; name: string 
         setBeside(true);
       },
     });
+  const [without, leaveOut] = useState<string[]>([]);
   const modes = found.data?.modes ?? [];
-  const count = modes.reduce((sum, mode) => sum + mode.rates.length, 0);
+  const count = modes
+    .filter((mode) => !without.includes(keyOf(mode)))
+    .reduce((sum, mode) => sum + mode.rates.length, 0);
+  const flip = (key: string) =>
+    leaveOut((before) => (before.includes(key) ? before.filter((one) => one !== key) : [...before, key]));
   return (
     <>
       <Button className="font-semibold" onClick={() => setOpen(true)}>
@@ -77,13 +84,17 @@ export function PasteModes({ deviceId, name }: { deviceId: string; name: string 
                 <th className="font-normal">Size</th>
                 <th className="font-normal">Pixels</th>
                 <th className="font-normal">Rates</th>
+                <th className="font-normal">From the words</th>
+                <th />
               </tr>
             </thead>
             <tbody>
               {modes.map((mode) => (
                 <tr
-                  key={`${mode.resolution} ${mode.frame_shape}`}
-                  className="border-t border-hair/60 align-baseline"
+                  key={keyOf(mode)}
+                  className={`border-t border-hair/60 align-baseline ${
+                    without.includes(keyOf(mode)) ? "text-soft line-through" : ""
+                  }`}
                 >
                   <td>
                     {mode.resolution} {mode.frame_shape}
@@ -92,6 +103,12 @@ export function PasteModes({ deviceId, name }: { deviceId: string; name: string 
                     {mode.width_px} × {mode.height_px}
                   </td>
                   <td>{mode.rates.join(" ")}</td>
+                  <td className="text-note text-soft">{mode.said}</td>
+                  <td className="text-right">
+                    <Button look="quiet" className="py-0 text-note" onClick={() => flip(keyOf(mode))}>
+                      {without.includes(keyOf(mode)) ? "Take it after all" : "Leave out"}
+                    </Button>
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -117,7 +134,7 @@ export function PasteModes({ deviceId, name }: { deviceId: string; name: string 
         <Button
           look="strong"
           disabled={count === 0 || take.isPending}
-          onClick={() => take.mutate({ text, beside }, { onSuccess: () => setOpen(false) })}
+          onClick={() => take.mutate({ text, beside, without }, { onSuccess: () => setOpen(false) })}
         >
           Take {count === 0 ? "them" : count === 1 ? "1 mode" : `these ${count} modes`}
         </Button>

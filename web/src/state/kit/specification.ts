@@ -21,7 +21,7 @@ export function useUnderstood(text: string) {
 export function useTakeSpecification(device_id: string) {
   const cache = useQueryClient();
   return useMutation({
-    mutationFn: (pasted: { text: string; beside: boolean }) =>
+    mutationFn: (pasted: { text: string; beside: boolean; without: string[] }) =>
       got(
         api.PUT("/api/kit/devices/{device_id}/specification", {
           params: { path: { device_id } },

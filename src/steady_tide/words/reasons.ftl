@@ -36,8 +36,6 @@ hopeless-left =
 # What is priced: $price: by name, within a sentence. $told: its facts (a message).
 pays = { $price }: { $told }
 price-gone = no longer paid
-outside-dark = the darkest light lies { $stops } stops below the low mark
-outside-bright = the brightest light lies { $stops } stops above the high mark
 
 # How figures are found.
 amount = { $amount }

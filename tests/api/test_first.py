@@ -74,12 +74,33 @@ def test_what_was_answered_is_handed_over_to_be_kept(nobody: TestClient) -> None
         "lamp": True,
         "depth_m": 18,
     }
-    made = nobody.post("/api/first/brief", json=wet).json()
+    made = nobody.post("/api/first/brief", json={"answers": wet}).json()
     assert made["school"] == "darkroom" and [one["kind"] for one in made["bag"]] == ["lamp"]
     water = made["brief"]["water"]
     assert (water["colour"], water["depth_m"], water["lamp"]) == ("blue", 18, True)
     plan = nobody.post("/api/first/plan", json={"device": camera(nobody), "answers": wet}).json()
     assert next(one["value"] for one in plan["decisions"] if one["setting"] == "lamp") == "dive-lamp-got"
+
+
+def test_what_one_has_is_used_and_not_got_again(app: Any) -> None:
+    mine = with_kit(join(app))
+    bag = mine.get("/api/kit/bag").json()
+    (lamp,) = [one for one in bag if one["kind"] == "lamp" and one["depth_rating_m"] > 12]
+    wet = {"kind": "underwater", "light": "water-blue-10", "carried": "tray", "lamp": True}
+    made = mine.post("/api/first/brief", json={"answers": wet, "bag": bag}).json()
+    assert made["bag"] == [], "there is a lamp"
+    device = next(one for one in mine.get("/api/kit").json()["devices"] if one["key"] == "skarv-a4")
+    plan = mine.post("/api/first/plan", json={"device": device, "answers": wet, "bag": bag}).json()
+    assert next(one["value"] for one in plan["decisions"] if one["setting"] == "lamp") == lamp["key"]
+
+
+def test_a_lapse_by_place_and_hour_films_the_stars_where_it_is_dark(nobody: TestClient) -> None:
+    lapse = {"kind": "lapse", "light": "by-hour", "carried": "tripod"}
+    for hour, stars in ((NOON, False), ({**NOON, "day": "2026-12-21", "starts": 60}, True)):
+        made = nobody.post("/api/first/brief", json={"answers": lapse, "hour": hour}).json()
+        assert made["brief"]["lapse"]["stars"] is stars and made["brief"]["light"]["kind"] == "sky"
+        told = {"device": camera(nobody), "answers": lapse, "hour": hour}
+        assert nobody.post("/api/first/plan", json=told).json()["outcome"] == "plan"
 
 
 def test_the_made_up_shoot_is_a_copy_that_can_be_thrown_away(app: Any) -> None:

@@ -1,10 +1,14 @@
 """The answer first: one sentence and four values, true to the plan."""
 
+from fractions import Fraction
+
 import pytest
 
 from steady_tide.core.kit.settings import Setting
+from steady_tide.core.plan.account.plan import Plan
+from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
 from steady_tide.formats.wording import worded
-from tests.situations import A4, D1, MANUAL, brief, planned
+from tests.situations import A4, D1, MANUAL, brief, plan_of, planned
 
 SUN = {"kind": "condition", "condition": "sun"}
 
@@ -24,7 +28,9 @@ def test_a_set_that_does_not_hold_says_by_how_much() -> None:
 
 
 def test_a_shutter_that_runs_away_is_told_as_what_it_does() -> None:
-    plan = planned(brief("Rafts from above", light=SUN), D1, nd_filter="none", shutter="auto")
+    hazy = {"kind": "condition", "condition": "hazy-sun"}
+    plan = planned(brief("Rafts from above", light=hazy), D1, nd_filter="none", shutter="auto")
+    assert plan.in_light[-1].error_stops <= 0.3, "within what the camera can do"
     assert plan.answer is not None and plan.answer.line.key == "answer-stutters"
 
 
@@ -46,3 +52,13 @@ def test_the_four_values_are_the_plan_s(scene: str, device: object) -> None:
 def test_a_colour_filter_counts_as_one() -> None:
     plan = planned(brief("Under the rafts"))
     assert plan.answer is not None and plan.answer.values[-1].text == "Magenta"
+
+
+def test_a_set_at_its_shortest_shutter_says_that_it_is_too_bright() -> None:
+    snow = brief("The pilot gig", light={"kind": "condition", "condition": "snow-sun"}, falls_stops=0)
+    slow = A4.model_copy(update={"shortest_shutter": Fraction(1, 1000)})
+    made = plan_of(snow, slow, stance=SCHOOL_BY_KEY["even-keel"].stance, pins={"shutter": "auto"})
+    assert isinstance(made, Plan) and made.answer is not None
+    brightest = next(one for one in made.in_light if one.name == "brightest")
+    assert made.reach.high.end == "runaway" and brightest.error_stops > 0.3
+    assert worded(made.answer.line).startswith(f"Too bright by {brightest.error_stops:.1f} stops")

@@ -15,7 +15,7 @@ from steady_tide.desk.cards.cards import Cards
 from steady_tide.desk.compute.inputs import Inputs, solve
 from steady_tide.desk.compute.planners import Here
 from steady_tide.desk.inventory.kit import KitDesk
-from steady_tide.desk.planning.summaries import to_decide
+from steady_tide.desk.planning.summaries import summary_of, to_decide
 from steady_tide.desk.records.dialled import Dialled, leftovers, value_text
 from steady_tide.desk.shoots.shoots import ShootFacts, Shoots
 from steady_tide.desk.workplace import Shared, Workplace
@@ -84,6 +84,13 @@ def test_what_is_left_to_decide_is_told_only_where_something_is() -> None:
     assert not any("in the brightest" in worded(words) for words in told)
     conflict = solved(inputs(pins={"frame_rate": "240", "shutter": "1/50"}))
     assert worded(to_decide(conflict)[0]).endswith("together.")
+
+
+def test_what_is_short_is_told_apart_from_what_is_paid() -> None:
+    made = planned(brief("Rafts from above", minutes=60), D1)
+    told = summary_of(made)
+    assert any("cells" in worded(words) for words in told.short)
+    assert not any("cells short" in worded(words) for words in [*told.pays, *told.to_decide])
 
 
 def left(plan: Plan, **dialled: str) -> list[str]:

@@ -10,7 +10,7 @@ from tests.web.bundle import bundled
 
 ROOMS = {
     "kit": ("bag", "deviceForm", "modes", "sharing"),
-    "bench": ("beside", "brief", "picture", "readings", "starts", "tide"),
+    "bench": ("beside", "brief", "picture", "readings", "starts", "tide", "verdicts"),
     "ready": ("budget", "ready", "shots"),
     "": (
         "cells", "fields", "format", "grid", "habits", "finding", "keeping", "keys", "refused", "undo", "wording",

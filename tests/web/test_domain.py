@@ -5,8 +5,7 @@ from typing import Any, get_args
 import pytest
 from playwright.sync_api import Page
 
-from tests.core.test_verdict import BEYOND
-from tests.situations import KIT, planned
+from tests.situations import KIT
 from tests.situations import brief as demo_brief
 from tests.web.conftest import Call
 
@@ -82,36 +81,29 @@ def test_more_light_is_higher_up_and_marks_lie_where_they_say(engine: Page) -> N
 
 
 @pytest.mark.parametrize(
-    ("light", "verdict", "text"),
+    ("light", "text"),
     [
-        ({**LIGHT, "uncertainty": 0.3}, "steady", "0.7 stops to spare"),
-        ({**LIGHT, "uncertainty": 1}, "likely", "0.7 stops to spare; the light is known to ± 1.0"),
-        ({**LIGHT, "uncertainty": 1, "dark": 6.0}, "not", "1.3 stops short in the darkest light"),
-        ({**LIGHT, "uncertainty": 1, "bright": 12.4}, "uncertain",
-         "0.6 stops over in the brightest light; the light is known to ± 1.0"),
-        ({**LIGHT, "uncertainty": 0.4, "dark": 6.3, "bright": 12.8}, "not",
+        (LIGHT, "0.7 stops to spare"),
+        ({**LIGHT, "dark": 6.0}, "1.3 stops short in the darkest light"),
+        ({**LIGHT, "bright": 12.4}, "0.6 stops over in the brightest light"),
+        ({**LIGHT, "dark": 6.3, "bright": 12.8},
          "1.0 stops short in the darkest light, 1.0 stops over in the brightest light"),
-        ({**LIGHT, "uncertainty": 0, "dark": 8.3, "bright": 10.0}, "steady", "1.0 stop to spare"),
-        ({**LIGHT, "uncertainty": 0, "bright": 11.83}, "steady", "0.0 stops to spare"),
+        ({**LIGHT, "dark": 8.3, "bright": 10.0}, "1.0 stop to spare"),
+        ({**LIGHT, "bright": 11.83}, "0.0 stops to spare"),
     ],
 )  # fmt: skip
-def test_the_verdict(call: Call, light: dict[str, float], verdict: str, text: str) -> None:
-    assert call("tide.verdict", light, MARKS) == {"verdict": verdict, "text": text}
+def test_the_margin_is_told(call: Call, light: dict[str, float], text: str) -> None:
+    assert call("tide.margin", light, MARKS) == text
 
 
-@pytest.mark.parametrize("scene", ["Under the rafts", "Lantern market", "The pilot gig", "Rafts from above"])
-def test_the_verdict_agrees_with_the_planner(call: Call, scene: str) -> None:
-    made = planned(demo_brief(scene))
-    known = made.light.uncertainty_stops
-    light = {"dark": made.dark_ev100, "aim": made.light.ev100, "bright": made.bright_ev100, "uncertainty": known}
-    said = call("tide.verdict", light, {"low": made.reach.low.ev100, "high": made.reach.high.ev100})
-    assert made.answer is not None and said["verdict"] == made.answer.verdict
-
-
-@pytest.mark.parametrize(("beyond", "known", "verdict"), BEYOND)
-def test_the_rule_is_the_core_s(call: Call, beyond: float, known: float, verdict: str) -> None:
-    light = {"dark": 5 - beyond, "aim": 8, "bright": 9, "uncertainty": known}
-    assert call("tide.verdict", light, {"low": 5, "high": 14})["verdict"] == verdict
+@pytest.mark.parametrize(
+    ("verdict", "hangs"), [("steady", False), ("likely", True), ("uncertain", True), ("not", False)]
+)
+def test_how_well_the_light_is_known_is_told_where_the_verdict_hangs_on_it(
+    call: Call, verdict: str, hangs: bool
+) -> None:
+    told = call("verdicts.marginTold", verdict, "0.4 stops to spare", 1)
+    assert told == ("0.4 stops to spare; the light is known to ± 1.0" if hangs else "0.4 stops to spare")
 
 
 # The brief.

@@ -107,6 +107,12 @@ def test_what_belongs_to_another_kind_of_scene_is_not_sent_along(call: Call) -> 
     assert call("first.answersOf", {**SAID, **more, "kind": "lapse"})["power_bank"]
 
 
+def test_an_own_lamp_lights_a_dive_unless_it_is_left_out(call: Call) -> None:
+    dive, own = {**SAID, "kind": "underwater"}, [{"kind": "nd"}, {"kind": "lamp"}]
+    assert call("first.answersOf", dive, own)["lamp"] and not call("first.answersOf", dive, own[:1])["lamp"]
+    assert not call("first.answersOf", {**dive, "lamp": False}, own)["lamp"]
+
+
 @pytest.mark.parametrize("kind", KINDS)
 def test_what_else_is_asked_is_a_field_of_the_answers(call: Call, kind: str) -> None:
     for one in call("first.more", kind):

@@ -1,6 +1,6 @@
 """The first card: what is asked of somebody new, and the brief and the school that the answers make."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Annotated, Any, Final, Literal, NamedTuple
 
 from pydantic import AfterValidator, Field
@@ -74,8 +74,11 @@ def school_of(answers: Answers) -> str:
     return PURPOSES[answers.purpose].school
 
 
-def brief_of(answers: Answers) -> Brief:
-    """The brief that the answers make; nobody is asked what the kind of scene says already."""
+def brief_of(answers: Answers, sky_ev100: float | None = None) -> Brief:
+    """The brief that the answers make; nobody is asked what the kind of scene says already.
+
+    sky_ev100: of the open sky, where the light is that of a place and an hour [EV at ISO 100].
+    """
     said: dict[str, Any] = dict(STARTS[answers.kind])
     home = {"timeline_rate": "30"} if answers.mains_hz == 60 else {}
     said["delivery"] = {
@@ -84,13 +87,12 @@ def brief_of(answers: Answers) -> Brief:
     }  # fmt: skip
     said["light"] = {"kind": "sky"} if answers.light == BY_HOUR else {"kind": "condition", "condition": answers.light}
     said |= {"carried": answers.carried, "mains_hz": answers.mains_hz, "repeatable": answers.purpose != "once"}
-    said["temperature_c"] = answers.temperature_c
-    if answers.temperature_c is None:
-        said["temperature_c"] = SNOW_C if answers.carried == "helmet-on-snow" else MILD_C
+    usually_c = SNOW_C if answers.carried == "helmet-on-snow" else MILD_C
+    said["temperature_c"] = usually_c if answers.temperature_c is None else answers.temperature_c
     if answers.kind == "underwater":
         said["water"] = _water(answers, said["water"])
     if answers.kind == "lapse":
-        said["lapse"] = _lapse(answers, said["lapse"])
+        said["lapse"] = _lapse(answers, said["lapse"], sky_ev100)
     return Brief.read(said)
 
 
@@ -104,15 +106,19 @@ def _water(answers: Answers, usual: Mapping[str, Any]) -> dict[str, Any]:
     return {**usual, "colour": colour, "shallowest_m": least, "depth_m": deepest, "lamp": answers.lamp}
 
 
-def _lapse(answers: Answers, usual: Mapping[str, Any]) -> dict[str, Any]:
-    """Stars where it is dark; clouds and people at short intervals where it is not."""
+def _lapse(answers: Answers, usual: Mapping[str, Any], sky_ev100: float | None) -> dict[str, Any]:
+    """Stars where it is dark; clouds and people at short intervals where it is not, or nobody knows."""
     condition = BY_KEY.get(answers.light)
-    lapse = dict(usual) if condition is not None and condition.ev100 < DARKEST_LIT_EV100 else dict(DAY_LAPSE)
-    return {**lapse, "external_power": answers.power_bank}
+    level = sky_ev100 if condition is None else condition.ev100
+    dark = level is not None and level < DARKEST_LIT_EV100
+    return {**(usual if dark else DAY_LAPSE), "external_power": answers.power_bank}
 
 
-def bag_of(answers: Answers) -> list[BagItem]:
-    """Ordinary things for what was said to be there: a lamp under water, a power bank at intervals."""
-    lamp = [dive_lamp()] if answers.lamp and answers.kind == "underwater" else []
-    bank = [power_bank()] if answers.power_bank and answers.kind == "lapse" else []
-    return [*lamp, *bank]
+def bag_of(answers: Answers, own: Sequence[BagItem] = ()) -> list[BagItem]:
+    """Ordinary things for what was said to be there and is not among one's own: a lamp under water, a power bank."""
+    kinds = {item.kind for item in own}
+    said: list[tuple[bool, BagItem]] = [
+        (answers.lamp and answers.kind == "underwater", dive_lamp()),
+        (answers.power_bank and answers.kind == "lapse", power_bank()),
+    ]
+    return [item for wanted, item in said if wanted and item.kind not in kinds]

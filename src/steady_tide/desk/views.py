@@ -113,6 +113,7 @@ class SetupSummary(View):
     outcome: Literal["plan", "conflict", "refused", "waiting"]
     headline: str
     to_decide: list[Told]
+    short: list[Told] = []
     pays: list[Told] = []
     leftovers: list[str]
     light: LightSummary | None

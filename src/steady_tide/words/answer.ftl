@@ -8,6 +8,7 @@ answer =
        *[other] ; { $cautions } cautions.
     }
 answer-floods = { $floods }. { $line }
+answer-stutters-over = Too bright by { $bright } stops in the brightest light, and motion stutters: the shutter is at its shortest
 answer-stutters = Holds the light, but motion stutters: the shutter gets very short
 # $dark, $bright: stops beyond the marks, in the darkest and the brightest light.
 answer-short = Not steady, { $dark } stops short in the darkest light

@@ -1,7 +1,7 @@
 """The first card, before signing up: a camera from memory, and a plan. Nothing of it is kept here."""
 
 from datetime import date
-from typing import Annotated
+from typing import Annotated, Final
 
 from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field
@@ -11,7 +11,7 @@ from steady_tide.api.guards.problems import RESPONSES
 from steady_tide.api.texts import Name
 from steady_tide.core.advice.helps import Help
 from steady_tide.core.errors import BadInput, Problem
-from steady_tide.core.first import Answers, bag_of, brief_of, school_of
+from steady_tide.core.first import Answers, bag_of, school_of
 from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device, checked
 from steady_tide.core.kit.likely import CLASSES, Class, Remembered
@@ -23,8 +23,11 @@ from steady_tide.core.plan.problem.problem import PlanningProblem
 from steady_tide.core.typed import TypedNumbers
 from steady_tide.desk.compute import planners
 from steady_tide.desk.compute.heavens import NIGHT_MINUTES
-from steady_tide.desk.kit.first import Hour, HourView, first_plan, first_problem, lit, remembered, seen
+from steady_tide.desk.kit.first import Hour, HourView, first_brief, first_plan, first_problem, lit, remembered, seen
 from steady_tide.desk.views import Outcome
+
+MOST_THINGS: Final = 500
+"""Things of a bag that are sent along."""
 
 router = APIRouter(prefix="/api/first", tags=["first"], responses=RESPONSES)
 
@@ -66,26 +69,37 @@ class HourRequest(TypedNumbers):
         return Hour(place, self.day, self.starts, ends, self.cloud_okta)
 
 
-class PlanRequest(BaseModel):
-    """What was answered, for a camera that nobody keeps. hour: for light told by place and hour."""
+class BriefRequest(BaseModel):
+    """What was answered. hour: for light told by place and hour. bag: what there is already."""
 
     model_config = ConfigDict(extra="forbid")
-    device: Device
     answers: Answers
     hour: HourRequest | None = None
+    bag: Annotated[list[BagItem], Field(max_length=MOST_THINGS)] = []
+
+    def brief(self, service: Service) -> Brief:
+        """What it makes, its light as it was told."""
+        hour = self.hour.told() if self.hour is not None else None
+        return first_brief(self.answers, hour, service.shared.heavens)
+
+
+class PlanRequest(BriefRequest):
+    """What was answered, for a camera that need not be kept."""
+
+    device: Device
 
     def problem(self, service: Service) -> PlanningProblem:
         """What is planned, its light worked out. Raises BadInput where place and hour are wanted for it."""
-        brief = brief_of(self.answers)
+        brief = self.brief(service)
         if self.hour is not None:
             brief = lit(brief, self.hour.told(), service.shared.heavens)
         elif isinstance(brief.light, SkyLight):
             raise BadInput([Problem(("hour",), "say where and when: the light follows place and hour")])
-        return first_problem(checked(self.device), self.answers, brief)
+        return first_problem(checked(self.device), self.answers, brief, self.bag)
 
 
 class BriefView(BaseModel):
-    """What answers make: a brief, the key of the school that decides, and what was said to be in the bag."""
+    """What answers make: a brief, the key of the school that decides, and what is to go into the bag for it."""
 
     brief: Brief
     school: str
@@ -110,10 +124,11 @@ def sky(service: ServiceOf, hour: HourRequest) -> HourView:
     return seen(hour.told(), service.shared.heavens)
 
 
-@router.post("/brief")
-def brief(answers: Answers) -> BriefView:
-    """The brief, the school and the bag that answers make, to be kept."""
-    return BriefView(brief=brief_of(answers), school=school_of(answers), bag=bag_of(answers))
+@router.post("/brief", dependencies=[PlannerTurn])
+def brief(service: ServiceOf, told: BriefRequest) -> BriefView:
+    """The brief, the school and what is to go into the bag, to be kept."""
+    answers = told.answers
+    return BriefView(brief=told.brief(service), school=school_of(answers), bag=bag_of(answers, told.bag))
 
 
 @router.post("/helps", dependencies=[PlannerTurn])

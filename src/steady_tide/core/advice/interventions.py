@@ -129,7 +129,7 @@ def _filters(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
     if problem.brief.water is not None:
         return
     brightest = next(light for light in plan.in_light if light.name == "brightest")
-    short = runs_away(plan) + _closed_stops(problem, plan) + max(brightest.error_stops, 0.0)
+    short = runs_away(plan) + _closed_stops(plan) + max(brightest.error_stops, 0.0)
     wanted = plan.swappable.glass_stops + short
     have = {item.taken_stops for item in problem.bag if item.kind == "nd" and problem.device.key in item.fits}
     nearest = sorted(ordinary.ND_STOPS, key=lambda stops: abs(stops - wanted))
@@ -137,7 +137,7 @@ def _filters(problem: PlanningProblem, plan: Plan) -> Iterator[Intervention]:
         yield _got(problem, ordinary.nd_filter(stops, problem.device))
 
 
-def _closed_stops(problem: PlanningProblem, plan: Plan) -> float:
+def _closed_stops(plan: Plan) -> float:
     """How much further than sharp an aperture that can be set is closed [stops]."""
     aperture = plan.value(Setting.APERTURE)
     return 0.0 if aperture is None else 2.0 * max(log2(float(aperture) / SHARP_F_NUMBER), 0.0)

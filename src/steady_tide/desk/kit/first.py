@@ -1,12 +1,14 @@
 """The first card: a camera from memory and a plan for it, before there is an account."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
 import numpy as np
 
 from steady_tide.core.day.scene_light import Around, lit_brief, scene_light
-from steady_tide.core.first import Answers, bag_of, school_of
+from steady_tide.core.first import Answers, bag_of, brief_of, school_of
+from steady_tide.core.kit.bag import BagItem
 from steady_tide.core.kit.device import Device
 from steady_tide.core.kit.likely import CLASS_BY_KEY, Class, Remembered, likely
 from steady_tide.core.light.almanac import EventKind, Place
@@ -23,11 +25,6 @@ from steady_tide.desk.views import Outcome, View
 def remembered(kind: Class, said: Remembered, *, key: str, name: str) -> Device:
     """A camera of a plain class with what its owner remembers. Raises BadInput where that cannot be a camera."""
     return likely(template(CLASS_BY_KEY[kind].template), said, key=key, name=name)
-
-
-def first_problem(device: Device, answers: Answers, brief: Brief) -> PlanningProblem:
-    """A scene for a camera that nobody keeps, with what was said to be in the bag. brief: with its light worked out."""
-    return PlanningProblem.of(brief, device, stance=SCHOOL_BY_KEY[school_of(answers)].stance, bag=bag_of(answers))
 
 
 @dataclass(frozen=True)
@@ -70,6 +67,17 @@ def seen(hour: Hour, heavens: Heavens) -> HourView:
         sunrise=minute("sunrise"),
         sunset=minute("sunset"),
     )
+
+
+def first_problem(device: Device, answers: Answers, brief: Brief, own: Sequence[BagItem] = ()) -> PlanningProblem:
+    """A scene for a camera, with one's own bag and what was said to be there. brief: with its light worked out."""
+    bag = (*own, *bag_of(answers, own))
+    return PlanningProblem.of(brief, device, stance=SCHOOL_BY_KEY[school_of(answers)].stance, bag=bag)
+
+
+def first_brief(answers: Answers, hour: Hour | None, heavens: Heavens) -> Brief:
+    """The brief that answers make, its light still that of place and hour where that was said."""
+    return brief_of(answers, None if hour is None else seen(hour, heavens).ev100)
 
 
 def lit(brief: Brief, hour: Hour, heavens: Heavens) -> Brief:

@@ -4,17 +4,21 @@ from typing import Literal
 
 from steady_tide.core.kit.settings import label_in_text
 from steady_tide.core.message import Told, say
-from steady_tide.core.plan.account.plan import Conflict, Plan
+from steady_tide.core.plan.account.plan import Conflict, Plan, Price
 from steady_tide.core.plan.account.verdict import holds
+from steady_tide.core.plan.prices.book import BOOK
 from steady_tide.desk.views import LightSummary, Outcome, Refusal, View
 
 
 class Summary(View):
-    """A plan in a line: what it is, what still needs a decision, what it pays for, its light against its marks."""
+    """A plan in a line: what it is, what still needs a decision, what is short, what it pays for, its light against
+    its marks.
+    """
 
     outcome: Literal["plan", "conflict", "refused"]
     headline: str
     to_decide: list[Told]
+    short: list[Told]
     pays: list[Told]
     light: LightSummary | None
 
@@ -25,6 +29,7 @@ def summary_of(outcome: Outcome) -> Summary:
         outcome=outcome.outcome,
         headline=_headline(outcome),
         to_decide=to_decide(outcome),
+        short=_short(outcome),
         pays=_pays(outcome),
         light=_light(outcome),
     )
@@ -63,6 +68,15 @@ def to_decide(outcome: Outcome) -> list[Told]:
 
 def _pays(outcome: Outcome) -> list[Told]:
     """What it pays dearest for, if anything: nothing that has to be decided."""
-    if not isinstance(outcome, Plan):
-        return []
-    return [say("pays", price=label_in_text(one.label), told=one.told) for one in outcome.prices[:1]]
+    dear = outcome.prices if isinstance(outcome, Plan) else []
+    return [_paid(one) for one in dear if one.key in BOOK][:1]
+
+
+def _short(outcome: Outcome) -> list[Told]:
+    """What there is not enough of: cells, cards, light for any picture; what else the bag lacks."""
+    dear = outcome.prices if isinstance(outcome, Plan) else []
+    return [_paid(one) for one in dear if one.key not in BOOK]
+
+
+def _paid(one: Price) -> Told:
+    return say("pays", price=label_in_text(one.label), told=one.told)

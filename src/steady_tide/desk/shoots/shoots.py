@@ -158,7 +158,14 @@ class Shoots:
 
 def _summed(setup_id: UUID, device_name: str, summary: Json | None) -> SetupSummary:
     """A camera on a scene in a line; waiting where nothing is kept of its plan."""
-    told: Json = summary or {"outcome": "waiting", "headline": "", "to_decide": [], "pays": [], "light": None}
+    told: Json = summary or {
+        "outcome": "waiting",
+        "headline": "",
+        "to_decide": [],
+        "short": [],
+        "pays": [],
+        "light": None,
+    }
     return SetupSummary(id=setup_id, device_name=device_name, leftovers=[], **told)
 
 

@@ -1,7 +1,6 @@
 /** Geometry of the tide diagram: light in stops upward, the marks of a set as a band. Pure. */
 
 import { scaleLinear } from "d3-scale";
-import type { Verdict } from "./verdicts";
 
 export type Light = { dark: number; aim: number; bright: number; uncertainty: number };
 export type Marks = { low: number; high: number; turns?: number };
@@ -74,22 +73,18 @@ export function tide(light: Light, marks: Marks, width: number, height: number):
 
 /** Light beyond a mark by less than this still counts as held, as in the planner. */
 const SLACK = 0.05;
-/** Whether the set holds, by the planner's own rule, and by how much, in words. */
-export function verdict(light: Light, marks: Marks): { verdict: Verdict; text: string } {
+
+/** By how much light lies within the marks or beyond them, in words; whether that holds is the planner's to say. */
+export function margin(light: Light, marks: Marks): string {
   const short = marks.low - light.dark;
   const over = light.bright - marks.high;
-  const known = `the light is known to ± ${light.uncertainty.toFixed(1)}`;
   const beyond = Math.max(short, over);
-  if (beyond > SLACK) {
-    const sides = [
-      ...(short > SLACK ? [`${short.toFixed(1)} stops short in the darkest light`] : []),
-      ...(over > SLACK ? [`${over.toFixed(1)} stops over in the brightest light`] : []),
-    ].join(", ");
-    const sure = beyond > Math.max(light.uncertainty, SLACK);
-    return sure ? { verdict: "not", text: sides } : { verdict: "uncertain", text: `${sides}; ${known}` };
+  if (beyond <= SLACK) {
+    const spare = Math.max(-beyond, 0).toFixed(1);
+    return `${spare} stop${spare === "1.0" ? "" : "s"} to spare`;
   }
-  const spare = Math.max(-beyond, 0).toFixed(1);
-  const held = `${spare} stop${spare === "1.0" ? "" : "s"} to spare`;
-  const likely = beyond > SLACK - light.uncertainty;
-  return { verdict: likely ? "likely" : "steady", text: likely ? `${held}; ${known}` : held };
+  return [
+    ...(short > SLACK ? [`${short.toFixed(1)} stops short in the darkest light`] : []),
+    ...(over > SLACK ? [`${over.toFixed(1)} stops over in the brightest light`] : []),
+  ].join(", ");
 }

@@ -17,3 +17,9 @@ export const TONES: Record<Verdict, string> = {
   uncertain: "text-ink",
   not: "text-signal",
 };
+
+/** A margin with how well the light is known, where the verdict hangs on that. */
+export function marginTold(verdict: Verdict, margin: string, uncertainty: number): string {
+  const hangs = verdict === "likely" || verdict === "uncertain";
+  return hangs ? `${margin}; the light is known to ± ${uncertainty.toFixed(1)}` : margin;
+}

@@ -253,12 +253,16 @@ export function timeOf(text: string, before: number): number {
   return Number.isFinite(hours) && Number.isFinite(minutes) ? Number(hours) * 60 + Number(minutes) : before;
 }
 
+/** Whether a lamp lights the subject: as was said, else where one's own bag has one. */
+export const lampOf = (said: Partial<Answers>, own: { kind?: string }[]): boolean =>
+  said.lamp ?? own.some((item) => item.kind === "lamp");
+
 /** What was answered, as it is sent; null while something is missing. slowed: as usual where nobody says. */
-export function answersOf(said: Partial<Answers>): Answers | null {
-  const { kind, light, carried, purpose, slowed, temperature_c, depth_m, lamp, power_bank } = said;
+export function answersOf(said: Partial<Answers>, own: { kind?: string }[] = []): Answers | null {
+  const { kind, light, carried, purpose, slowed, temperature_c, depth_m, power_bank } = said;
   if (!kind || !light || !carried || !purpose) return null;
   const { mains_hz } = habits();
   const plain = { kind, light, carried, purpose, mains_hz, slowed, temperature_c };
-  const wet = kind === "underwater" ? { depth_m, lamp: lamp ?? false } : { lamp: false };
+  const wet = kind === "underwater" ? { depth_m, lamp: lampOf(said, own) } : { lamp: false };
   return { ...plain, ...wet, power_bank: kind === "lapse" && (power_bank ?? false) };
 }

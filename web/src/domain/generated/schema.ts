@@ -2135,7 +2135,7 @@ export interface paths {
         put?: never;
         /**
          * Brief
-         * @description The brief, the school and the bag that answers make, to be kept.
+         * @description The brief, the school and what is to go into the bag, to be kept.
          */
         post: operations["first_brief"];
         delete?: never;
@@ -3730,8 +3730,21 @@ export interface components {
             delivery: components["schemas"]["Delivery"];
         };
         /**
+         * BriefRequest
+         * @description What was answered. hour: for light told by place and hour. bag: what there is already.
+         */
+        BriefRequest: {
+            answers: components["schemas"]["Answers"];
+            hour?: components["schemas"]["HourRequest"] | null;
+            /**
+             * Bag
+             * @default []
+             */
+            bag: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"])[];
+        };
+        /**
          * BriefView
-         * @description What answers make: a brief, the key of the school that decides, and what was said to be in the bag.
+         * @description What answers make: a brief, the key of the school that decides, and what is to go into the bag for it.
          */
         BriefView: {
             brief: components["schemas"]["Brief"];
@@ -8555,12 +8568,17 @@ export interface components {
         };
         /**
          * PlanRequest
-         * @description What was answered, for a camera that nobody keeps. hour: for light told by place and hour.
+         * @description What was answered, for a camera that need not be kept.
          */
         PlanRequest: {
-            device: components["schemas"]["Device"];
             answers: components["schemas"]["Answers"];
             hour?: components["schemas"]["HourRequest"] | null;
+            /**
+             * Bag
+             * @default []
+             */
+            bag: (components["schemas"]["NdFilter"] | components["schemas"]["ColourFilter"] | components["schemas"]["Lamp"] | components["schemas"]["Housing"] | components["schemas"]["Cell"] | components["schemas"]["MemoryCard"] | components["schemas"]["Support"] | components["schemas"]["PowerBank"] | components["schemas"]["Charger"] | components["schemas"]["Microphone"])[];
+            device: components["schemas"]["Device"];
         };
         /**
          * Point
@@ -9803,6 +9821,11 @@ export interface components {
             headline: string;
             /** To Decide */
             to_decide: (components["schemas"]["Message"] | string)[];
+            /**
+             * Short
+             * @default []
+             */
+            short: (components["schemas"]["Message"] | string)[];
             /**
              * Pays
              * @default []
@@ -11740,6 +11763,7 @@ export type AxisWord = components['schemas']['AxisWord'];
 export type Battery = components['schemas']['Battery'];
 export type Before = components['schemas']['Before'];
 export type Brief = components['schemas']['Brief'];
+export type BriefRequest = components['schemas']['BriefRequest'];
 export type BriefView = components['schemas']['BriefView'];
 export type Brought = components['schemas']['Brought'];
 export type BroughtIn = components['schemas']['BroughtIn'];
@@ -27653,11 +27677,13 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
-            cookie?: never;
+            cookie?: {
+                steady_tide_session?: string | null;
+            };
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Answers"];
+                "application/json": components["schemas"]["BriefRequest"];
             };
         };
         responses: {

@@ -1,6 +1,6 @@
 import { memo, type PointerEvent } from "react";
-import { lightAt, tide, verdict } from "../../domain/bench/tide";
-import { VERDICTS } from "../../domain/bench/verdicts";
+import { lightAt, margin, tide } from "../../domain/bench/tide";
+import { marginTold, VERDICTS } from "../../domain/bench/verdicts";
 import type { Plan } from "../../domain/documents";
 import { level, levelBare, lux, luxOfEv } from "../../domain/format";
 import { endTold } from "../../domain/wording";
@@ -35,22 +35,21 @@ export const TideDiagram = memo(function TideDiagram({
   const width = WIDTH - LEFT - RIGHT;
   const height = HEIGHT - TOP - BOTTOM;
   const drawn = tide(light, marks, width, height);
-  const said = verdict(light, marks);
+  const verdict = plan.answer?.verdict ?? "likely";
+  const said = marginTold(verdict, margin(light, marks), light.uncertainty);
   const stations = [
     { share: 0.02, name: "darkest", ev: light.dark, anchor: "start" as const },
     { share: 0.5, name: "expected", ev: light.aim, anchor: "middle" as const },
     { share: 0.98, name: "brightest", ev: light.bright, anchor: "end" as const },
   ];
-  const summary = `The set holds from ${level(marks.low)} to ${level(marks.high)}; the light is expected from ${level(light.dark)} to ${level(light.bright)}: ${said.text}.`;
+  const summary = `The set holds from ${level(marks.low)} to ${level(marks.high)}; the light is expected from ${level(light.dark)} to ${level(light.bright)}: ${said}.`;
   return (
     <figure>
       <figcaption className="mb-1">
-        <span
-          className={`font-title text-verdict font-semibold ${said.verdict === "not" ? "text-signal" : ""}`}
-        >
-          {VERDICTS[said.verdict]}
+        <span className={`font-title text-verdict font-semibold ${verdict === "not" ? "text-signal" : ""}`}>
+          {VERDICTS[verdict]}
         </span>{" "}
-        <span className={said.verdict === "not" ? "text-signal" : "text-soft"}>{said.text}</span>
+        <span className={verdict === "not" ? "text-signal" : "text-soft"}>{said}</span>
       </figcaption>
       <div className="relative">
         <svg

@@ -2,6 +2,7 @@ import { useEffect, useRef } from "react";
 import type { PlanRequest } from "../../domain/documents";
 import {
   KINDS,
+  lampOf,
   more,
   PURPOSES,
   SLOWED,
@@ -11,7 +12,7 @@ import {
   ways,
 } from "../../domain/first/first";
 import { told } from "../../domain/wording";
-import { type Said, useFirstHelps, useFirstPlan, useSaid } from "../../state/first/first";
+import { type Said, useFirstHelps, useFirstPlan, useOwnBag, useSaid } from "../../state/first/first";
 import { Button } from "../../ui/Button";
 import { Notice, Waiting } from "../../ui/Notice";
 import { CameraStep } from "./CameraStep";
@@ -83,7 +84,7 @@ export function First({
       ) : null}
       {step === 1 ? <CameraStep said={said} own={own} signedIn={signedIn} onSay={say} onNext={next} /> : null}
       {step === 2 ? <LightStep said={said} shoot={signedIn ? shoot : ""} onSay={say} onNext={next} /> : null}
-      {step === 3 ? <HoldStep said={said} onSay={say} onNext={next} /> : null}
+      {step === 3 ? <HoldStep said={said} own={own} onSay={say} onNext={next} /> : null}
       {step === 4 ? <PurposeStep said={said} onSay={say} onNext={next} /> : null}
       {step === 5 ? (
         <Result said={said} own={own} signedIn={signedIn} shoot={shoot} onAccount={onAccount} />
@@ -107,8 +108,10 @@ function begun(kind: string): Said {
 type Step = { said: Said; onSay: (more: Said) => void; onNext: (more?: Said) => void };
 
 /** How it is held, and what else such a scene hangs on. */
-function HoldStep({ said, onSay, onNext }: Step) {
+function HoldStep({ said, own, onSay, onNext }: Step & { own: boolean }) {
   const kind = said.kind ?? "";
+  const lamp = lampOf(said, useOwnBag(own) ?? []);
+  const stands = { ...said, lamp };
   return (
     <>
       {kind === "underwater" ? <Depth said={said} onSay={onSay} /> : null}
@@ -116,7 +119,7 @@ function HoldStep({ said, onSay, onNext }: Step) {
         <Pressed
           key={one.field}
           legend={one.asks}
-          chosen={said[one.field] ?? one.choices[0]?.[0]}
+          chosen={stands[one.field] ?? one.choices[0]?.[0]}
           choices={one.choices.map(([value, words]) => ({ value, words }))}
           onChoose={(value) => onSay({ [one.field]: value })}
         />

@@ -96,17 +96,17 @@ export function PasteModes({ deviceId, name }: { deviceId: string; name: string 
                     without.includes(keyOf(mode)) ? "text-soft line-through" : ""
                   }`}
                 >
-                  <td>
+                  <td className="pr-3 whitespace-nowrap">
                     {mode.resolution} {mode.frame_shape}
                   </td>
-                  <td>
+                  <td className="pr-3 whitespace-nowrap">
                     {mode.width_px} × {mode.height_px}
                   </td>
-                  <td>{mode.rates.join(" ")}</td>
+                  <td className="pr-3">{mode.rates.join(" ")}</td>
                   <td className="text-note text-soft">{mode.said}</td>
                   <td className="text-right">
                     <Button look="quiet" className="py-0 text-note" onClick={() => flip(keyOf(mode))}>
-                      {without.includes(keyOf(mode)) ? "Take it after all" : "Leave out"}
+                      {without.includes(keyOf(mode)) ? "Take it" : "Leave out"}
                     </Button>
                   </td>
                 </tr>

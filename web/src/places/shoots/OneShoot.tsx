@@ -22,9 +22,9 @@ export function OneShoot({ shoot }: { shoot: ShootView }) {
   const [changing, setChanging] = useState(false);
   const madeUp = useMadeUp();
   const away = usePutAway(shoot.id);
-  const open = shoot.scenes
-    .flatMap((scene) => scene.setups)
-    .filter((setup) => setup.to_decide.length > 0).length;
+  const open = shoot.scenes.filter((scene) =>
+    scene.setups.some((setup) => setup.to_decide.length > 0),
+  ).length;
   const settled = planned([shoot]).waiting > 0 ? "" : "nothing left to decide";
   return (
     <section aria-label={shoot.name} className="mb-6 border rule bg-paper">
@@ -33,7 +33,7 @@ export function OneShoot({ shoot }: { shoot: ShootView }) {
         <span className="text-soft">{[shoot.place, day(shoot.day)].filter(Boolean).join(", ")}</span>
         <ShootPlaces shootId={shoot.id} within={false} />
         <span className={`ml-auto ${open ? "font-semibold text-signal" : "text-soft"}`}>
-          {open ? `${open} to decide` : settled}
+          {open ? `${open} scene${open === 1 ? "" : "s"} to settle` : settled}
         </span>
       </header>
       <ShortOfDay shoot={shoot} />
@@ -137,7 +137,7 @@ function SceneRows({ scene }: { scene: SceneSummary }) {
 /** What needs a hand: the shortest line, the rest behind it. */
 function Needs({ setup }: { setup: SetupSummary }) {
   const [first, ...rest] = shortestFirst([
-    ...setup.to_decide.map(told),
+    ...[...setup.to_decide, ...setup.short].map(told),
     ...setup.leftovers.map((one) => `left over: ${one}`),
   ]);
   if (!first) {

@@ -1,5 +1,5 @@
-import { verdict } from "../../domain/bench/tide";
-import { VERDICTS } from "../../domain/bench/verdicts";
+import { margin } from "../../domain/bench/tide";
+import { marginTold, VERDICTS } from "../../domain/bench/verdicts";
 import type { LightSummary } from "../../domain/documents";
 import { level, lux, luxOfEv } from "../../domain/format";
 import { habits } from "../../domain/habits";
@@ -14,18 +14,18 @@ const HIGHEST = 18;
 export function SmallTide({ light }: { light: LightSummary }) {
   const x = (value: number) =>
     ((Math.min(Math.max(value, LOWEST), HIGHEST) - LOWEST) / (HIGHEST - LOWEST)) * WIDTH;
-  const said = verdict(
-    {
-      dark: light.dark_ev100,
-      aim: light.ev100,
-      bright: light.bright_ev100,
-      uncertainty: light.uncertainty_stops,
-    },
-    { low: light.low_ev100, high: light.high_ev100 },
-  );
+  const lit = {
+    dark: light.dark_ev100,
+    aim: light.ev100,
+    bright: light.bright_ev100,
+    uncertainty: light.uncertainty_stops,
+  };
+  const verdict = light.verdict;
+  const within = margin(lit, { low: light.low_ev100, high: light.high_ev100 });
+  const said = marginTold(verdict, within, light.uncertainty_stops);
   const low = x(light.low_ev100);
   const high = x(light.high_ev100);
-  const summary = `Light ${level(light.dark_ev100)} to ${level(light.bright_ev100)}, marks ${level(light.low_ev100)} to ${level(light.high_ev100)}: ${VERDICTS[said.verdict].toLowerCase()}, ${said.text}`;
+  const summary = `Light ${level(light.dark_ev100)} to ${level(light.bright_ev100)}, marks ${level(light.low_ev100)} to ${level(light.high_ev100)}: ${VERDICTS[verdict].toLowerCase()}, ${said}`;
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width={WIDTH} height={HEIGHT} role="img" aria-label={summary}>
       <title>{summary}</title>
@@ -49,7 +49,7 @@ export function SmallTide({ light }: { light: LightSummary }) {
         y={7}
         width={Math.max(x(light.bright_ev100) - x(light.dark_ev100), 3)}
         height={8}
-        fill={said.verdict === "not" ? "var(--signal)" : "var(--sea)"}
+        fill={verdict === "not" ? "var(--signal)" : "var(--sea)"}
       />
       {[low, high].map((at) => (
         <line key={at} x1={at} x2={at} y1={0} y2={22} stroke="var(--ink)" strokeWidth={2} />

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { api, got } from "../../client/client";
 import type { Answers, Device, PlanRequest, Remembered } from "../../domain/documents";
 import { answersOf, HOURS_LIGHT, type Hour, hourOf } from "../../domain/first/first";
+import type { BagItem } from "../../domain/kit/bag";
 
 export type Said = Partial<Answers> & {
   /** A plain class, or a camera of the account by its id. */
@@ -61,12 +62,23 @@ export async function cameraOf(said: Said): Promise<Device> {
   return got(api.POST("/api/first/camera", { body: { ...body, key: "my-camera" } }));
 }
 
+/** The bag of whoever films with a camera of their own; nothing for anybody else, undefined while it comes. */
+export function useOwnBag(own: boolean): BagItem[] | undefined {
+  const found = useQuery({
+    queryKey: ["first", "bag"],
+    enabled: own,
+    queryFn: ({ signal }) => got(api.GET("/api/kit/bag", { signal })),
+  });
+  return own ? found.data : [];
+}
+
 /** The card for what was answered; nothing of it is kept by the service. */
 export function useFirstPlan(said: Said, own: boolean) {
-  const answers = answersOf(said);
+  const bag = useOwnBag(own);
+  const answers = answersOf(said, bag);
   return useQuery({
-    queryKey: ["first", "plan", JSON.stringify(said)],
-    enabled: answers !== null && said.camera !== undefined,
+    queryKey: ["first", "plan", JSON.stringify(said), JSON.stringify(bag)],
+    enabled: answers !== null && said.camera !== undefined && bag !== undefined,
     queryFn: async ({ signal }) => {
       const device = own
         ? await got(
@@ -77,7 +89,7 @@ export function useFirstPlan(said: Said, own: boolean) {
           )
         : await cameraOf(said);
       const hour = said.light === HOURS_LIGHT ? hourOf(said.hour) : null;
-      const body = { device, answers: answers as Answers, hour };
+      const body = { device, answers: answers as Answers, hour, bag: bag ?? [] };
       const outcome = await got(api.POST("/api/first/plan", { signal, body }));
       return { outcome, assumed: device.assumed, body };
     },

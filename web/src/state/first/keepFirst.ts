@@ -24,8 +24,10 @@ export function useKeep() {
       const hour = said.light === HOURS_LIGHT ? said.hour : undefined;
       const shoot_id = shoot || (await makeShoot(ids.shoot, hour));
       if (shoot && hour) await tellPlace(shoot, hour);
-      const made = await got(api.POST("/api/first/brief", { body: answersOf(said) as Answers }));
-      for (const item of made.bag) await got(api.PUT("/api/kit/bag", { body: item }));
+      const bag = own ? await got(api.GET("/api/kit/bag")) : [];
+      const sent = { answers: answersOf(said, bag) as Answers, hour: hourOf(hour), bag };
+      const made = await got(api.POST("/api/first/brief", { body: sent }));
+      if (made.bag.length > 0) await got(api.POST("/api/kit/bag/several", { body: { items: made.bag } }));
       const scene = await got(
         api.POST("/api/shoots/{shoot_id}/scenes", {
           params: { path: { shoot_id } },

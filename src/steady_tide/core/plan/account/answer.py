@@ -1,6 +1,7 @@
 """The answer first: one sentence, and the four values that matter most."""
 
 from collections.abc import Mapping
+from typing import Final
 
 from steady_tide.core.kit.settings import Setting, Value
 from steady_tide.core.light.conditions import CONDITIONS, ON_TABLE, UNDER_WATER, Condition
@@ -12,6 +13,9 @@ from steady_tide.core.plan.physics.exposed import ExposedSet
 from steady_tide.core.plan.problem.glasses import NO_FILTER
 from steady_tide.core.plan.problem.situation import Situation
 from steady_tide.core.quantities import about_text
+from steady_tide.core.thresholds import threshold
+
+BRIGHT_UNSEEN_STOPS: Final = threshold("aim.unseen-bright")
 
 
 def answer_of(chosen: ExposedSet, reach: ReachPart, decisions: list[Decision], cautions: int) -> Answer:
@@ -55,7 +59,9 @@ def _steady(chosen: ExposedSet, reach: ReachPart) -> tuple[Message, Verdict]:
     known = situation.light.uncertainty_stops
     verdict = verdict_of(max(dark, bright), known)
     if not holds(verdict):
-        return _beyond(dark, bright, known, verdict, stutters=reach.high.end == "runaway"), verdict
+        if reach.high.end == "runaway" and bright > SLACK_STOPS >= dark:
+            return _stutters(chosen), verdict
+        return _beyond(dark, bright, known, verdict), verdict
     sure = "" if verdict == "steady" else "-likely"
     give_or_take = number(known, "stops", 1)
     names = neighbours_within(situation, reach.low.ev100, reach.high.ev100)
@@ -65,11 +71,17 @@ def _steady(chosen: ExposedSet, reach: ReachPart) -> tuple[Message, Verdict]:
     return say(f"answer-between{sure}", **between, known=give_or_take), verdict
 
 
-def _beyond(dark: float, bright: float, known: float, verdict: Verdict, *, stutters: bool) -> Message:
+def _stutters(chosen: ExposedSet) -> Message:
+    """What the brightest light does to a set whose shutter runs away: it makes motion stutter, and may be too much."""
+    over = chosen.bright.error_stops
+    if over <= BRIGHT_UNSEEN_STOPS:
+        return say("answer-stutters")
+    return say("answer-stutters-over", bright=number(over, "stops", 1))
+
+
+def _beyond(dark: float, bright: float, known: float, verdict: Verdict) -> Message:
     """On which side the light goes beyond the marks, by how much; what would settle it where it hangs on a guess."""
     short, over = dark > SLACK_STOPS, bright > SLACK_STOPS
-    if stutters and over and not short:
-        return say("answer-stutters")
     side = "off" if short and over else "short" if short else "over"
     off = {"dark": number(max(dark, 0.0), "stops", 1), "bright": number(max(bright, 0.0), "stops", 1)}
     if verdict == "uncertain":

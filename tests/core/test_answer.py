@@ -10,8 +10,6 @@ from steady_tide.core.plan.problem.stance import SCHOOL_BY_KEY
 from steady_tide.formats.wording import worded
 from tests.situations import A4, D1, MANUAL, brief, plan_of, planned
 
-SUN = {"kind": "condition", "condition": "sun"}
-
 
 def test_a_set_that_holds_says_from_which_light_to_which() -> None:
     plan = planned(brief("Talking on the quay"), A4)

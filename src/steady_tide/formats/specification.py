@@ -39,8 +39,9 @@ NOT_RATES: Final = re.compile(
     re.IGNORECASE,
 )
 """Numbers of other things: bits, minutes, degrees, pixels, weights."""
-STILL: Final = re.compile(r"photo|still|image|picture|burst|jpe?g|raw\b|time-?\s?lapse|interval", re.IGNORECASE)
-"""Words of what is no video."""
+RATE: Final = re.compile("|".join(rf"(?<![\d.]){re.escape(rate)}(?![\d.]*[\dk])" for rate in RATES), re.IGNORECASE)
+STILL: Final = re.compile(r"photo|stills?\b|burst|jpe?g|time-?\s?lapse|interval", re.IGNORECASE)
+"""Words of what is no video, where they stand before a rate."""
 
 
 class UnderstoodMode(Part):
@@ -84,7 +85,7 @@ def understood(text: str) -> Understood:
     for line in _lines(text):
         told = False
         for sizes, rates, said in _parts(line):
-            for size in sizes if rates else ():
+            for size in sizes:
                 known = found.get((size.shape, size.name))
                 found[size.shape, size.name] = _with(known, size, rates, said)
                 told = True
@@ -114,7 +115,7 @@ def _parts(line: str) -> Iterator[tuple[list[_Size], list[str], str]]:
     for piece in pieces:
         size, rest = _size(piece)
         said += piece
-        if STILL.search(piece):
+        if _of_stills(piece):
             sizes, said = [], ""
             continue
         if size is not None:
@@ -122,6 +123,16 @@ def _parts(line: str) -> Iterator[tuple[list[_Size], list[str], str]]:
         if sizes and (rates := _rates(rest)):
             yield sizes, rates, said.strip(" \t,;/&")
             sizes, said = [], ""
+
+
+def _of_stills(piece: str) -> bool:
+    """Whether a piece speaks of stills before it names a rate, if it does."""
+    still, rate = STILL.search(piece), RATE.search(PIXELS.sub(_blank, piece))
+    return still is not None and (rate is None or still.start() < rate.start())
+
+
+def _blank(found: re.Match[str]) -> str:
+    return " " * len(found[0])
 
 
 def _pieces(line: str) -> list[str]:

@@ -3414,7 +3414,6 @@ export interface components {
             steady: boolean;
             /**
              * Verdict
-             * @default steady
              * @enum {string}
              */
             verdict: "steady" | "likely" | "uncertain" | "not";

@@ -33,7 +33,7 @@ export function OneShoot({ shoot }: { shoot: ShootView }) {
         <span className="text-soft">{[shoot.place, day(shoot.day)].filter(Boolean).join(", ")}</span>
         <ShootPlaces shootId={shoot.id} within={false} />
         <span className={`ml-auto ${open ? "font-semibold text-signal" : "text-soft"}`}>
-          {open ? `${open} scene${open === 1 ? "" : "s"} to settle` : settled}
+          {open ? `${open} to settle` : settled}
         </span>
       </header>
       <ShortOfDay shoot={shoot} />

@@ -219,7 +219,7 @@ class Answer(Part):
     """
 
     steady: bool
-    verdict: Verdict = "steady"
+    verdict: Verdict
     words: Message
     line: Message
     values: list[AnswerValue]

@@ -113,9 +113,12 @@ def _fallback(
 def _sketched(here: Sketch, asked: PlanningProblem, spaces: Spaces, ev100: float) -> tuple[Sketch | None, bool]:
     """The set with the fewest changes that holds; whether it is the same picture.
 
-    Only ISO, then shutter and ISO; then whatever keeps the picture, then any.
+    None where it holds as it is; only ISO, then shutter and ISO; then whatever keeps the picture, then any.
     """
     own = set(asked.pins)
+    as_pinned = all(here.values.get(setting) == value for setting, value in asked.pins.items())
+    if as_pinned and _holds(here, ev100):
+        return here, True
     for moved in SMALL_CHANGES:
         dialled = {setting: value for setting, value in here.values.items() if setting not in (*moved, *own)}
         little = _set(asked.otherwise(pins={**dialled, **asked.pins}), spaces)

@@ -94,6 +94,33 @@ def test_what_one_has_is_used_and_not_got_again(app: Any) -> None:
     assert next(one["value"] for one in plan["decisions"] if one["setting"] == "lamp") == lamp["key"]
 
 
+@pytest.mark.parametrize(
+    ("kind", "answers"),
+    [
+        ("action-new", {"kind": "motion", "light": "snow-sun", "carried": "helmet-on-snow"}),
+        ("phone-new", {"kind": "talking", "light": "bright-cloud", "carried": "walking", "purpose": "post"}),
+        ("action-some-years", {"kind": "underwater", "light": "water-blue-10", "carried": "tray", "lamp": True}),
+        ("drone-new", {"kind": "drone", "light": "sun", "carried": "gimbal", "purpose": "grade"}),
+        ("action-new", {"kind": "lapse", "light": "half-moon", "carried": "tripod", "power_bank": True}),
+    ],
+)
+def test_what_the_card_says_is_what_the_bench_says(app: Any, kind: str, answers: dict[str, Any]) -> None:
+    mine = join(app)
+    device = camera(mine, kind)
+    card = mine.post("/api/first/plan", json={"device": device, "answers": answers}).json()
+    made = mine.post("/api/first/brief", json={"answers": answers}).json()
+    assert mine.put("/api/kit", json={"devices": [device], "bag": made["bag"]}).status_code == 200
+    scene = add_scene(mine, made["brief"], device["key"])
+    setup = scene["setups"][0]["id"]
+    assert mine.put(f"/api/setups/{setup}/school", json={"school": made["school"]}).status_code == 200
+    bench = mine.get(f"/api/scenes/{scene['id']}").json()["setups"][0]["outcome"]
+    for part in ("headline", "answer", "cautions", "prices"):
+        assert bench[part] == card[part], part
+    assert [(one["setting"], one["value"], one["why"]) for one in bench["decisions"]] == [
+        (one["setting"], one["value"], one["why"]) for one in card["decisions"]
+    ]
+
+
 def test_a_lapse_by_place_and_hour_films_the_stars_where_it_is_dark(nobody: TestClient) -> None:
     lapse = {"kind": "lapse", "light": "by-hour", "carried": "tripod"}
     for hour, stars in ((NOON, False), ({**NOON, "day": "2026-12-21", "starts": 60}, True)):

@@ -107,12 +107,14 @@ def scenes_in(rows: Rows, shoot_id: UUID) -> int:
 
 
 def taken_to(rows: Rows, device_id: UUID, most: int) -> list[tuple[SceneRow, SetupRow]]:
-    """The scenes that a camera is on, with how it is set there: the latest first, `most` of them."""
+    """The scenes that a camera is on, with how it is set there: the latest first, `most` of them.
+
+    Scenes made together have one time of making; they stand in their shoot's order.
+    """
     query = select(SceneRow, SetupRow).join(SetupRow, SetupRow.scene_id == SceneRow.id)
     mine = query.where(SceneRow.account_id == rows.account_id, SetupRow.device_id == device_id)
-    return [
-        (scene, setup) for scene, setup in rows.session.execute(mine.order_by(SceneRow.created_at.desc()).limit(most))
-    ]
+    latest = mine.order_by(SceneRow.created_at.desc(), SceneRow.position, SceneRow.id).limit(most)
+    return [(scene, setup) for scene, setup in rows.session.execute(latest)]
 
 
 def readings_of(rows: Rows, shoot_id: UUID) -> list[ReadingRow]:
